@@ -1,4 +1,6 @@
-"""Tests that kill, cut and crowd run while no test of another server does: those share a lock, these have it to themselves."""
+"""Tests that kill, cut and crowd run while no test of another server does: those share a lock,
+these have it to themselves.
+"""
 
 from __future__ import annotations
 
@@ -12,7 +14,8 @@ from typing import IO
 
 ROOT = Path(__file__).resolve().parents[1]
 _NAME = hashlib.sha256(str(ROOT).encode()).hexdigest()[:12]
-# Whoever has a server of his own to be disturbed; the web application without a network has its database.
+# Whoever has a server of his own to be disturbed; the web application without a network has its
+# database.
 SERVERS = frozenset({"database", "engine", "site", "served", "demo_database"})
 
 
@@ -22,7 +25,9 @@ def _file(name: str) -> IO[str]:
 
 @contextmanager
 def beside_others() -> Iterator[None]:
-    """One of many. Who waits to be alone is let in first: past the door nobody new comes while it is shut."""
+    """One of many. Who waits to be alone is let in first: past the door nobody new comes while it
+    is shut.
+    """
     with _file("door") as door, _file("lock") as lock:
         fcntl.flock(door, fcntl.LOCK_EX)
         fcntl.flock(lock, fcntl.LOCK_SH)

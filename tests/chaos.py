@@ -1,4 +1,6 @@
-"""Trouble by a seed: a server as a person starts it, devices that tap through it all, and something that breaks every few seconds."""
+"""Trouble by a seed: a server as a person starts it, devices that tap through it all, and something
+that breaks every few seconds.
+"""
 
 from __future__ import annotations
 
@@ -62,7 +64,11 @@ class Cable:
                 threading.Thread(target=self._carry, args=(client,), daemon=True).start()
 
     def _carry(self, client: socket.socket) -> None:
-        with contextlib.suppress(OSError), client, socket.create_connection(("127.0.0.1", self._behind), 30) as inner:
+        with (
+            contextlib.suppress(OSError),
+            client,
+            socket.create_connection(("127.0.0.1", self._behind), 30) as inner,
+        ):
             self._open |= {client, inner}
             back = threading.Thread(target=self._copy, args=(inner, client), daemon=True)
             back.start()
@@ -81,7 +87,9 @@ class Cable:
 
 @dataclass
 class Device:
-    """Taps one note after the other; each again, under its id, until it is acknowledged. `untrue`: answers that no device should get."""
+    """Taps one note after the other; each again, under its id, until it is acknowledged. `untrue`:
+    answers that no device should get.
+    """
 
     name: str
     address: str
@@ -98,7 +106,9 @@ class Device:
         while not stopped.is_set():
             number += 1
             # A device's clock may be anywhere.
-            at = datetime.now(UTC) + timedelta(days=self.rng.choice((0, 0, 0, -400, 400)), seconds=self.rng.uniform(-5, 5))
+            at = datetime.now(UTC) + timedelta(
+                days=self.rng.choice((0, 0, 0, -400, 400)), seconds=self.rng.uniform(-5, 5)
+            )
             body = {
                 "client_event_id": f"{self.name}-{number:06d}",
                 "happened_at": at.isoformat(),
@@ -115,7 +125,11 @@ class Device:
         except urllib.error.HTTPError as error:
             said = error.read().decode(errors="replace")
             self.met = f"{error.code}: {said[:300]}"
-            if error.code not in PATIENCE or "problem+json" not in error.headers.get("Content-Type", "") or not json.loads(said).get("title"):
+            if (
+                error.code not in PATIENCE
+                or "problem+json" not in error.headers.get("Content-Type", "")
+                or not json.loads(said).get("title")
+            ):
                 self.untrue.append(self.met)
             return False
         except (OSError, ValueError, HTTPException) as error:
@@ -151,8 +165,20 @@ class Site:
     def break_something(self) -> None:
         """One fault, in an order chosen by the seed: each comes once before any comes again."""
         if not self._next:
-            kills = [self.kill_worker, self.kill_web_server, self.kill_database, self.stop_database, self.stop_worker]
-            self._next = [*kills, self.cut, self.slow, self.jump_clock, *[self.fill_disk] * self.own_disk]
+            kills = [
+                self.kill_worker,
+                self.kill_web_server,
+                self.kill_database,
+                self.stop_database,
+                self.stop_worker,
+            ]
+            self._next = [
+                *kills,
+                self.cut,
+                self.slow,
+                self.jump_clock,
+                *[self.fill_disk] * self.own_disk,
+            ]
             self.rng.shuffle(self._next)
         fault = self._next.pop()
         self.done.append(fault.__name__)
@@ -188,7 +214,9 @@ class Site:
 
     def jump_clock(self) -> None:
         """The server's clock is set wrong, and nobody sets it right."""
-        write_clock(self.clock, self.rng.choice((0, 3600, -3600, 3 * 86400, -3 * 86400, 400 * 86400)))
+        write_clock(
+            self.clock, self.rng.choice((0, 3600, -3600, 3 * 86400, -3 * 86400, 400 * 86400))
+        )
 
     def fill_disk(self) -> None:
         """Not a byte is free for a while."""
@@ -214,7 +242,9 @@ class Site:
     def _workers(self) -> list[int]:
         web = read_running(self.folder / "web.json")
         assert web is not None
-        return [int(pid) for pid in Path(f"/proc/{web.pid}/task/{web.pid}/children").read_text().split()]
+        return [
+            int(pid) for pid in Path(f"/proc/{web.pid}/task/{web.pid}/children").read_text().split()
+        ]
 
 
 def write_clock(clock: Path, seconds: float) -> None:
@@ -229,7 +259,12 @@ def a_disk_of_its_own(folder: Path) -> Iterator[bool]:
     """A small disk in memory at a folder, and whether this machine lets us have one."""
     folder.mkdir()
     mounted = (
-        subprocess.run(["mount", "-t", "tmpfs", "-o", f"size={DISK_MIB}m", "none", str(folder)], check=False, capture_output=True).returncode == 0
+        subprocess.run(
+            ["mount", "-t", "tmpfs", "-o", f"size={DISK_MIB}m", "none", str(folder)],
+            check=False,
+            capture_output=True,
+        ).returncode
+        == 0
     )
     try:
         yield mounted
@@ -239,7 +274,9 @@ def a_disk_of_its_own(folder: Path) -> Iterator[bool]:
 
 
 @contextlib.contextmanager
-def served(started: Started, folder: Path, seed: int, clock: Path, own_disk: bool) -> Iterator[Site]:
+def served(
+    started: Started, folder: Path, seed: int, clock: Path, own_disk: bool
+) -> Iterator[Site]:
     """The site of a server that was started, with its cable."""
     address = started.address()
     cable = Cable(int(address.rpartition(":")[2]))
@@ -251,7 +288,9 @@ def served(started: Started, folder: Path, seed: int, clock: Path, own_disk: boo
 
 @dataclass
 class Screen:
-    """A browser at the bench that taps notes. What its log shows is stored, and so is every tap that it does not say to wait."""
+    """A browser at the bench that taps notes. What its log shows is stored, and so is every tap
+    that it does not say to wait.
+    """
 
     address: str
     asked: str
@@ -306,19 +345,30 @@ class Screen:
             page.wait_for_timeout(2_000)
 
     def _compare(self, page: Page) -> None:
-        """What the page says at one moment, held against the log behind it, as far as the server answers."""
-        said, shown = page.evaluate("() => [document.body.innerText, document.querySelector('[aria-label=\"Log\"]')?.innerText ?? '']")
+        """What the page says at one moment, held against the log behind it, as far as the server
+        answers.
+        """
+        said, shown = page.evaluate(
+            "() => [document.body.innerText,"
+            " document.querySelector('[aria-label=\"Log\"]')?.innerText ?? '']"
+        )
         waiting = WAITS.search(said) is not None
         self.waited += waiting
         with contextlib.suppress(OSError, ValueError, HTTPException):
             record = json.loads(json.dumps(get(f"{self.asked}/api/jobs/{self.job}/record.json")))
-            stored = {event["payload"]["text"] for event in record["events"] if event["payload"].get("text", "").startswith("Screen says")}
+            stored = {
+                event["payload"]["text"]
+                for event in record["events"]
+                if event["payload"].get("text", "").startswith("Screen says")
+            }
             self.compared += 1
             missing = set(re.findall(r"Screen says \d{6}", shown)) - stored
             if missing:
                 self.untrue.append(f"shown in the log and not stored: {missing}")
             if not waiting and len(stored) < self.tapped:
-                self.untrue.append(f"{self.tapped} tapped, {len(stored)} stored, and nothing said to wait")
+                self.untrue.append(
+                    f"{self.tapped} tapped, {len(stored)} stored, and nothing said to wait"
+                )
 
 
 def ready(address: str, seconds: float = 240) -> None:

@@ -11,7 +11,12 @@ from pathlib import Path
 import pytest
 
 # What tests share says as much as they do when it fails. Before it is imported.
-pytest.register_assert_rewrite(*(f"tests.{part}" for part in ("benches", "helpers", "proved", "walks", "core", "web", "usecases", "browser")))
+pytest.register_assert_rewrite(
+    *(
+        f"tests.{part}"
+        for part in ("benches", "helpers", "proved", "walks", "core", "web", "usecases", "browser")
+    )
+)
 
 from hypothesis import HealthCheck, settings
 from sqlalchemy import Connection, Engine, insert, select, text
@@ -31,24 +36,34 @@ from tribodex.usecases.whole_plant import Plant
 ROOT = Path(__file__).resolve().parents[1]
 
 # Deadlines would measure the machine, not the code.
-settings.register_profile("tribodex", deadline=None, suppress_health_check=[HealthCheck.too_slow], derandomize=True)
+settings.register_profile(
+    "tribodex", deadline=None, suppress_health_check=[HealthCheck.too_slow], derandomize=True
+)
 settings.load_profile("tribodex")
 
 
 def _has_a_server(item: pytest.Item) -> bool:
-    return bool(SERVERS & set(getattr(item, "fixturenames", ()))) or "tests/architecture/test_launch" in str(item.path)
+    return bool(
+        SERVERS & set(getattr(item, "fixturenames", ()))
+    ) or "tests/architecture/test_launch" in str(item.path)
 
 
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """What must be alone with the servers goes first, on one worker; the others begin meanwhile with what has no server.
+    """What must be alone with the servers goes first, on one worker; the others begin meanwhile
+    with what has no server.
 
-    Every worker starts with its share of the list, one after the other, and then takes from whoever is behind.
+    Every worker starts with its share of the list, one after the other, and then takes from whoever
+    is behind.
     """
     workers = int(os.environ.get("PYTEST_XDIST_WORKER_COUNT", "1"))
     if workers < 2:
         return
     kills = [item for item in items if item.get_closest_marker("faults") is not None]
-    plain = [item for item in items if item.get_closest_marker("faults") is None and not _has_a_server(item)]
+    plain = [
+        item
+        for item in items
+        if item.get_closest_marker("faults") is None and not _has_a_server(item)
+    ]
     kept = {id(item) for item in (*kills, *plain)}
     rest = [item for item in items if id(item) not in kept]
     share = -(-len(items) // workers)
@@ -64,7 +79,8 @@ def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
 
 @pytest.fixture(autouse=True)
 def _in_company(request: pytest.FixtureRequest) -> Iterator[None]:
-    """What kills or crowds has the servers to itself; every other test with a server shares them."""
+    """What kills or crowds has the servers to itself; every other test with a server shares
+    them."""
     if request.node.get_closest_marker("faults") is not None:
         with alone():
             yield
@@ -119,14 +135,17 @@ class Emptied:
     rows: dict[str, list[dict[str, object]]] = field(default_factory=dict)
 
     def anew(self) -> None:
-        """Few tables hold anything after a test, and a row is sooner gone than a table is made anew. Of the plant only what was changed is
-        put back, as it was read when it was stored.
+        """Few tables hold anything after a test, and a row is sooner gone than a table is made
+        anew. Of the plant only what was changed is put back, as it was read when it was stored.
         """
         with self.owner.begin() as connection:
             filled = self._filled(connection)
             held = self._held(connection, list(self.stored)) if self.stored else {}
             changed = [table for table in self.stored if held[table] != self.stored[table]]
-            self._empty(connection, [table for table in filled if table not in self.stored or table in changed])
+            self._empty(
+                connection,
+                [table for table in filled if table not in self.stored or table in changed],
+            )
             for table in changed:
                 connection.execute(insert(Base.metadata.tables[table]), self.rows[table])
         if not self.stored:
@@ -134,22 +153,36 @@ class Emptied:
             with self.owner.begin() as connection:
                 self.stored = self._held(connection, self._filled(connection))
                 for table in self.stored:
-                    self.rows[table] = [dict(row) for row in connection.execute(select(Base.metadata.tables[table])).mappings()]
+                    self.rows[table] = [
+                        dict(row)
+                        for row in connection.execute(
+                            select(Base.metadata.tables[table])
+                        ).mappings()
+                    ]
 
     def _filled(self, connection: Connection) -> list[str]:
-        asked = " UNION ALL ".join(f"SELECT '{table}' FROM (SELECT 1 FROM `{table}` LIMIT 1) AS one" for table in Base.metadata.tables)
+        asked = " UNION ALL ".join(
+            f"SELECT '{table}' FROM (SELECT 1 FROM `{table}` LIMIT 1) AS one"
+            for table in Base.metadata.tables
+        )
         return list(connection.execute(text(asked)).scalars())
 
     def _held(self, connection: Connection, tables: list[str]) -> dict[str, object]:
-        told = connection.execute(text(f"CHECKSUM TABLE {', '.join(f'`{table}`' for table in tables)}")).all()
+        told = connection.execute(
+            text(f"CHECKSUM TABLE {', '.join(f'`{table}`' for table in tables)}")
+        ).all()
         return dict(zip(tables, (row[1] for row in told), strict=True))
 
     def _empty(self, connection: Connection, tables: list[str]) -> None:
         connection.execute(text("SET FOREIGN_KEY_CHECKS=0"))
         for table in tables:
             # Numbers of jobs begin at one again.
-            counted = any(column.autoincrement is True for column in Base.metadata.tables[table].columns)
-            connection.execute(text(f"TRUNCATE TABLE `{table}`" if counted else f"DELETE FROM `{table}`"))
+            counted = any(
+                column.autoincrement is True for column in Base.metadata.tables[table].columns
+            )
+            connection.execute(
+                text(f"TRUNCATE TABLE `{table}`" if counted else f"DELETE FROM `{table}`")
+            )
 
 
 @pytest.fixture(scope="session")
@@ -163,6 +196,9 @@ def _emptied(database: LocalMariaDB, _engine: Engine) -> Iterator[Emptied]:
 def engine(database: LocalMariaDB, _emptied: Emptied) -> Engine:
     """The application's engine on a database with the demonstration's plant and no job."""
     if not database.alive():
-        pytest.fail(f"The database of these tests ended by itself. The end of its log:\n{database.end_of_log()}")
+        pytest.fail(
+            "The database of these tests ended by itself. The end of its"
+            f" log:\n{database.end_of_log()}"
+        )
     _emptied.anew()
     return _emptied.app

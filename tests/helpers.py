@@ -36,7 +36,8 @@ from tribodex.usecases.care import Said, due_kept, due_of
 from tribodex.usecases.crib import gauge_item
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import ROUND, Loaded
-from tribodex.usecases.opening import MOUNTING, BearingOrder, Order, open_job
+from tribodex.usecases.opening import MOUNTING, open_job
+from tribodex.usecases.orders import BearingOrder, Order
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import (
@@ -55,22 +56,52 @@ from tribodex.usecases.ports import (
 )
 
 BEGIN = datetime(2026, 10, 5, 6, 0, tzinfo=UTC)
-METRIC = FeelerSet("m", "Metric set", LengthUnit.MM, tuple(float(t) for t in (30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)))
-INCH = FeelerSet("i", "Thou set", LengthUnit.THOU, tuple(round(t * 25.4, 3) for t in (1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15)))
+METRIC = FeelerSet(
+    "m",
+    "Metric set",
+    LengthUnit.MM,
+    tuple(float(t) for t in (30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)),
+)
+INCH = FeelerSet(
+    "i",
+    "Thou set",
+    LengthUnit.THOU,
+    tuple(round(t * 25.4, 3) for t in (1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15)),
+)
 # Not in the crib of the store: what a bench takes in hand where these are too thick.
-FINE = FeelerSet("f", "Fine set", LengthUnit.MM, tuple(float(t) for t in (10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 150, 200)))
+FINE = FeelerSet(
+    "f",
+    "Fine set",
+    LengthUnit.MM,
+    tuple(float(t) for t in (10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 150, 200)),
+)
 FEELERS = (METRIC, INCH)
-MACHINES = [Machine("m-1", "Test machine", "Hall", (Position("m-1-a", "m-1", "Drive side", "22218 K C3", "80 mm", True),))]
+MACHINES = [
+    Machine(
+        "m-1",
+        "Test machine",
+        "Hall",
+        (Position("m-1-a", "m-1", "Drive side", "22218 K C3", "80 mm", True),),
+    )
+]
 # A mid-size bearing that is not one of the check values: 22218 K C3.
 DRAFT = PlanDraft(designation="22218 K C3", shaft="80 mm", feeler_id="m")
 
 
-def bearing(bore: float = 90, outside: float = 160, width: float = 40, group: Group = Group.C3, taper: Taper = Taper.ONE_IN_12) -> Bearing:
+def bearing(
+    bore: float = 90,
+    outside: float = 160,
+    width: float = 40,
+    group: Group = Group.C3,
+    taper: Taper = Taper.ONE_IN_12,
+) -> Bearing:
     return Bearing(bore, outside, width, taper, group)
 
 
 class Bench:
-    """A log that grows by commands, in memory, as the use cases grow it: one bearing, its mounting alone; the crib beside it."""
+    """A log that grows by commands, in memory, as the use cases grow it: one bearing, its mounting
+    alone; the crib beside it.
+    """
 
     crib: tuple[FeelerSet, ...] = (METRIC, INCH, FINE)
 
@@ -78,7 +109,9 @@ class Bench:
         self.procedures = {SHAFT: shaft, ONLY_PLACE: procedure}
         place = Place(ONLY_PLACE, "m-1-a", "Drive side", procedure.id, procedure.version)
         plans = (Planned(ONLY_PLACE, ev.TaperedPlanned(plan)),)
-        opened = JobOpened(1, "Test", "m-1", "Test machine", shaft.id, shaft.version, (place,), plans)
+        opened = JobOpened(
+            1, "Test", "m-1", "Test machine", shaft.id, shaft.version, (place,), plans
+        )
         self.log: list[Event] = []
         self._clock = itertools.count()
         self._add(SHAFT, opened)
@@ -89,7 +122,9 @@ class Bench:
 
     @property
     def desk(self) -> Desk:
-        return desk(self.job, self.procedures, self.log, ONLY_PLACE, {FeelerShelf: FeelerShelf(self.crib)})
+        return desk(
+            self.job, self.procedures, self.log, ONLY_PLACE, {FeelerShelf: FeelerShelf(self.crib)}
+        )
 
     @property
     def state(self) -> Tapered:
@@ -125,17 +160,33 @@ class Bench:
     def pass_gates(self) -> None:
         """Every gate up to the first gauging, or to the zero mark where nothing is gauged."""
         for gate_id in ("safe", "to_gauge", "which_way", "fit_up"):
-            if any(gate.id == gate_id for procedure in self.procedures.values() for gate in procedure.gates()):
+            if any(
+                gate.id == gate_id
+                for procedure in self.procedures.values()
+                for gate in procedure.gates()
+            ):
                 self.pass_gate(gate_id)
 
     def seat(self, extra_deg: float = 0.0, thickness: str = "1.75 mm") -> Tapered:
-        """The washer measured and fitted, the nut seated where the washer puts it, or further on; sleeve end to ring measured."""
+        """The washer measured and fitted, the nut seated where the washer puts it, or further on;
+        sleeve end to ring measured.
+        """
         nut = self.state.plan.nut
         assert nut is not None
         behind = 360 * parse_length(thickness, "t").mm / nut.pitch_mm - extra_deg
         moved = extra_deg * nut.pitch_mm / 360
         tool = LengthTool.DEPTH_MICROMETER
-        return self.do(cmd.SeatNut(f"{behind:.2f}", "degrees", False, thickness, "31.40 mm", f"{31.40 + moved:.3f} mm", tool))
+        return self.do(
+            cmd.SeatNut(
+                f"{behind:.2f}",
+                "degrees",
+                False,
+                thickness,
+                "31.40 mm",
+                f"{31.40 + moved:.3f} mm",
+                tool,
+            )
+        )
 
     def gauge(self, phase: Phase, truth: VirtualBearing, places: int | None = None) -> Tapered:
         self.do(cmd.StartGauging(phase, places))
@@ -157,11 +208,15 @@ class Bench:
 
 def make_bench(reference: Reference, draft: PlanDraft = DRAFT) -> Bench:
     plan = make_plan(reference, FEELERS, draft)
-    return Bench(reference.procedure(MOUNTING), reference.procedure(procedure_id(plan.method)), plan)
+    return Bench(
+        reference.procedure(MOUNTING), reference.procedure(procedure_id(plan.method)), plan
+    )
 
 
 class MemoryStore:
-    """A store as the use cases see it, written by hand. `races` lets other writers win that many times."""
+    """A store as the use cases see it, written by hand. `races` lets other writers win that many
+    times.
+    """
 
     def __init__(self, races: int = 0) -> None:
         self.jobs: dict[str, int] = {}
@@ -172,7 +227,10 @@ class MemoryStore:
         self.said: dict[str, dict[int, list[dict[str, Any]]]] = {}
         self.the_crews: list[Crew] = []
         self.moves: list[StopMove] = []
-        self.crib = [CribItem(f.id, 1, "gauge", gauge_item(f), False, "", f"first-{f.id}", "Tester", BEGIN) for f in FEELERS]
+        self.crib = [
+            CribItem(f.id, 1, "gauge", gauge_item(f), False, "", f"first-{f.id}", "Tester", BEGIN)
+            for f in FEELERS
+        ]
 
     def machines(self) -> Sequence[Machine]:
         return MACHINES
@@ -213,7 +271,11 @@ class MemoryStore:
         return list(self.logs.get(job_id, []))
 
     def last_job(self, position_id: str) -> str | None:
-        seen = [j for j, at in self.touched.items() if position_id in at and self.logs[j][0].fact.procedure_id != ROUND]  # type: ignore[attr-defined]
+        seen = [
+            j
+            for j, at in self.touched.items()
+            if position_id in at and self.logs[j][0].fact.procedure_id != ROUND
+        ]  # type: ignore[attr-defined]
         return max(seen, key=lambda j: self.jobs.get(j, 0), default=None)
 
     def append(
@@ -223,6 +285,7 @@ class MemoryStore:
         summary: JobSummary,
         positions: Sequence[str] = (),
         care: Said | None = None,
+        *,
         round: bool = False,
         left: Sequence[str] = (),
     ) -> None:
@@ -266,14 +329,26 @@ class MemoryStore:
         return repr(self.care_rows())
 
     def care_due(self, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
-        return {at: [due_kept(one) for one in self._due(at)] for at in position_ids if at in self.said}
+        return {
+            at: [due_kept(one) for one in self._due(at)] for at in position_ids if at in self.said
+        }
 
     def in_open_rounds(self, position_ids: Sequence[str]) -> dict[str, int]:
         found = {}
         for job_id, log in self.logs.items():
             opened = log[0].fact
-            if isinstance(opened, JobOpened) and opened.procedure_id == ROUND and self.summaries[job_id].status not in ("signed", "abandoned"):
-                found.update({place.position_id: self.summaries[job_id].number for place in opened.places if place.position_id in position_ids})
+            if (
+                isinstance(opened, JobOpened)
+                and opened.procedure_id == ROUND
+                and self.summaries[job_id].status not in ("signed", "abandoned")
+            ):
+                found.update(
+                    {
+                        place.position_id: self.summaries[job_id].number
+                        for place in opened.places
+                        if place.position_id in position_ids
+                    }
+                )
         return found
 
     def position_jobs(self, position_id: str, limit: int) -> Sequence[PositionJob]:
@@ -283,7 +358,17 @@ class MemoryStore:
             if isinstance(opened, JobOpened) and position_id in self.touched[job_id]:
                 s = self.summaries[job_id]
                 said = self.said.get(position_id, {}).get(s.number, [])
-                found.append(PositionJob(job_id, s.number, s.title, s.status, s.updated_at, opened.procedure_id == ROUND, list(said)))
+                found.append(
+                    PositionJob(
+                        job_id,
+                        s.number,
+                        s.title,
+                        s.status,
+                        s.updated_at,
+                        opened.procedure_id == ROUND,
+                        list(said),
+                    )
+                )
         return sorted(found, key=lambda job: -job.number)[:limit]
 
 
@@ -293,7 +378,23 @@ def ticking(start: datetime = BEGIN) -> Iterator[datetime]:
 
 
 def open_one(
-    store: Store, reference: Reference, job_id: str, position_id: str, title: str, draft: PlanDraft, tap: Tap, at: datetime, whole: bool = False
+    store: Store,
+    reference: Reference,
+    job_id: str,
+    position_id: str,
+    title: str,
+    *,
+    draft: PlanDraft,
+    tap: Tap,
+    at: datetime,
+    whole: bool = False,
 ) -> Loaded:
     """A job for one bearing."""
-    return open_job(store, reference, job_id, Order(title, (BearingOrder(position_id, draft),), whole), tap, at)
+    return open_job(
+        store,
+        reference,
+        job_id,
+        Order(title, (BearingOrder(position_id, draft),), whole),
+        tap,
+        recorded_at=at,
+    )

@@ -1,4 +1,6 @@
-"""The launcher as a person starts it: a command in a folder of its own, with what it says, ended cleanly."""
+"""The launcher as a person starts it: a command in a folder of its own, with what it says, ended
+cleanly.
+"""
 
 from __future__ import annotations
 
@@ -34,8 +36,18 @@ def nothing_is_left_running() -> Iterator[None]:
 class Started:
     """A command of the launcher in a folder of its own, with what it says."""
 
-    def __init__(self, root: Path, *arguments: str, python: str = sys.executable, command: list[str] | None = None, **environment: str) -> None:
-        code = "import sys, pathlib, tribodex.main as m; m.ROOT = pathlib.Path(sys.argv[1]); sys.exit(m.main(sys.argv[2:]))"
+    def __init__(
+        self,
+        root: Path,
+        *arguments: str,
+        python: str = sys.executable,
+        command: list[str] | None = None,
+        **environment: str,
+    ) -> None:
+        code = (
+            "import sys, pathlib, tribodex.main as m; m.ROOT = pathlib.Path(sys.argv[1]);"
+            " sys.exit(m.main(sys.argv[2:]))"
+        )
         self.process = subprocess.Popen(
             command or [python, "-u", "-c", code, str(root), *arguments],
             stdout=subprocess.PIPE,

@@ -22,13 +22,19 @@ def of(desk: Desk, topic: Topic[Any]) -> tuple[Proof, ...]:
 
 def stage(desk: Desk, topic: Topic[Any]) -> str | None:
     """The stage that its work is at; None when everything is shown."""
-    left = {proof.claim.stage for proof in unproven(desk, topic, SHAFT if topic.per_shaft else desk.at)}
+    left = {
+        proof.claim.stage for proof in unproven(desk, topic, SHAFT if topic.per_shaft else desk.at)
+    }
     return next((one for one in topic.stages if one in left), None)
 
 
 def unsaid(desk: Desk, topic: Topic[Any]) -> list[str]:
     """What nobody has said or read yet."""
-    return [p.claim.code for p in of(desk, topic) if p.missing and not p.claim.due and (p.claim.stage, desk.at) not in desk.job.aside]
+    return [
+        p.claim.code
+        for p in of(desk, topic)
+        if p.missing and not p.claim.due and (p.claim.stage, desk.at) not in desk.job.aside
+    ]
 
 
 def due(desk: Desk, topic: Topic[Any]) -> list[str]:
@@ -48,25 +54,38 @@ def word(desk: Desk) -> str:
 
 def shown(desk: Desk) -> dict[tuple[str, str, str, str], bool]:
     """Every claim of the job, and whether it is shown."""
-    return {(at, proof.claim.at, proof.claim.code, proof.claim.about): proof.proven for _, at, proof in in_job(desk)}
+    return {
+        (at, proof.claim.at, proof.claim.code, proof.claim.about): proof.proven
+        for _, at, proof in in_job(desk)
+    }
 
 
 def as_if_said_right_at_once(desk: Desk) -> None:
-    """A corrected log stands as one in which the right thing was said there: in every slice, alarm and proof."""
+    """A corrected log stands as one in which the right thing was said there: in every slice, alarm
+    and proof.
+    """
     job = desk.job
     if not job.corrections:
         return
     last = {event.fact.target: event.seq for event in desk.log if isinstance(event.fact, Corrected)}
     # What was taken as it stood is not taken as it was corrected later.
-    void = {e.seq for e in desk.log if isinstance(e.fact, AlarmAccepted) and last.get(e.fact.entry, 0) > e.seq}
+    void = {
+        e.seq
+        for e in desk.log
+        if isinstance(e.fact, AlarmAccepted) and last.get(e.fact.entry, 0) > e.seq
+    }
     again = [
         dataclasses.replace(event, fact=fact)
         for event in desk.log
-        if not isinstance(event.fact, Corrected | JudgedAnew) and event.seq not in void and (fact := job.effective.get(event.seq)) is not None
+        if not isinstance(event.fact, Corrected | JudgedAnew)
+        and event.seq not in void
+        and (fact := job.effective.get(event.seq)) is not None
     ]
     right = fold(again)
     begun = {key: value for key, value in job.slices.items() if value != right.slices.get(key)}
     assert not begun, begun
-    assert {(a.entry, a.verdict.code) for a in right.alarms.open} == {(a.entry, a.verdict.code) for a in job.alarms.open}
+    assert {(a.entry, a.verdict.code) for a in right.alarms.open} == {
+        (a.entry, a.verdict.code) for a in job.alarms.open
+    }
     there = dataclasses.replace(desk, job=right, log=again)
     assert shown(there) == shown(desk)

@@ -1,4 +1,6 @@
-"""A small OpenID provider that stands in for a site's own: people to choose from, codes that count once, PKCE, keys that change."""
+"""A small OpenID provider that stands in for a site's own: people to choose from, codes that count
+once, PKCE, keys that change.
+"""
 
 from __future__ import annotations
 
@@ -35,10 +37,16 @@ class _Given:
 
 @dataclass
 class StandIn:
-    """The provider. `claims` changes what a token says, `made` how it is signed: for tests of what is not believed."""
+    """The provider. `claims` changes what a token says, `made` how it is signed: for tests of what
+    is not believed.
+    """
 
     issuer: str = ""
-    key: RSAKey = field(default_factory=lambda: RSAKey.generate_key(2048, parameters={"kid": "first", "alg": "RS256"}))
+    key: RSAKey = field(
+        default_factory=lambda: RSAKey.generate_key(
+            2048, parameters={"kid": "first", "alg": "RS256"}
+        )
+    )
     claims: dict[str, Any] = field(default_factory=dict)
     made: Callable[[dict[str, Any]], str] | None = None
     people: dict[str, str] = field(default_factory=lambda: dict(PEOPLE))
@@ -49,21 +57,40 @@ class StandIn:
     def token(self, given: _Given) -> str:
         """What it says of somebody."""
         now = int(time.time())
-        said = {"iss": self.issuer, "aud": CLIENT, "sub": given.subject, "nonce": given.nonce, "iat": now, "exp": now + 300}
+        said = {
+            "iss": self.issuer,
+            "aud": CLIENT,
+            "sub": given.subject,
+            "nonce": given.nonce,
+            "iat": now,
+            "exp": now + 300,
+        }
         said |= {"preferred_username": self.people[given.subject], **self.claims}
         said = {name: value for name, value in said.items() if value is not None}
-        return self.made(said) if self.made else jwt.encode({"alg": "RS256", "kid": self.key.kid}, said, self.key)
+        return (
+            self.made(said)
+            if self.made
+            else jwt.encode({"alg": "RS256", "kid": self.key.kid}, said, self.key)
+        )
 
     def change_key(self) -> None:
         """Sign with another key from now on."""
-        self.key = RSAKey.generate_key(2048, parameters={"kid": secrets.token_hex(4), "alg": "RS256"})
+        self.key = RSAKey.generate_key(
+            2048, parameters={"kid": secrets.token_hex(4), "alg": "RS256"}
+        )
 
     def code(self, address: str, subject: str) -> tuple[str, str]:
         """Somebody signs in there: code and state, as the browser brings them back."""
         asked = {name: values[0] for name, values in parse_qs(urlsplit(address).query).items()}
-        assert (asked["client_id"], asked["response_type"], asked["code_challenge_method"]) == (CLIENT, "code", "S256"), asked
+        assert (asked["client_id"], asked["response_type"], asked["code_challenge_method"]) == (
+            CLIENT,
+            "code",
+            "S256",
+        ), asked
         code = secrets.token_urlsafe(16)
-        self._codes[code] = _Given(subject, asked["nonce"], asked["code_challenge"], asked["redirect_uri"])
+        self._codes[code] = _Given(
+            subject, asked["nonce"], asked["code_challenge"], asked["redirect_uri"]
+        )
         return code, asked["state"]
 
     def app(self) -> Flask:
@@ -76,8 +103,17 @@ class StandIn:
 
         @app.get("/.well-known/openid-configuration")
         def configuration() -> Response:
-            there = {"authorization_endpoint": "authorize", "token_endpoint": "token", "jwks_uri": "keys"}
-            return jsonify({"issuer": self.called or self.issuer, **{name: f"{self.issuer}/{path}" for name, path in there.items()}})
+            there = {
+                "authorization_endpoint": "authorize",
+                "token_endpoint": "token",
+                "jwks_uri": "keys",
+            }
+            return jsonify(
+                {
+                    "issuer": self.called or self.issuer,
+                    **{name: f"{self.issuer}/{path}" for name, path in there.items()},
+                }
+            )
 
         @app.get("/keys")
         def keys() -> Response:
@@ -87,8 +123,13 @@ class StandIn:
         def authorize() -> Any:
             if subject := request.args.get("as"):
                 code, state = self.code(request.url, subject)
-                return redirect(f"{request.args['redirect_uri']}?{urlencode({'code': code, 'state': state})}")
-            links = (f'<p><a href="{escape(request.url)}&amp;as={subject}">{escape(name)}</a></p>' for subject, name in self.people.items())
+                return redirect(
+                    f"{request.args['redirect_uri']}?{urlencode({'code': code, 'state': state})}"
+                )
+            links = (
+                f'<p><a href="{escape(request.url)}&amp;as={subject}">{escape(name)}</a></p>'
+                for subject, name in self.people.items()
+            )
             return f"<!doctype html><title>Stand-in</title><h1>Who is it?</h1>{''.join(links)}"
 
         @app.post("/token")
@@ -96,12 +137,21 @@ class StandIn:
             given = self._codes.pop(request.form["code"], None)
             proven = hashlib.sha256(request.form.get("code_verifier", "").encode()).digest()
             who = request.authorization
-            right = given is not None and given.challenge == base64.urlsafe_b64encode(proven).rstrip(b"=").decode()
+            right = (
+                given is not None
+                and given.challenge == base64.urlsafe_b64encode(proven).rstrip(b"=").decode()
+            )
             if given is None or not right or request.form["redirect_uri"] != given.back:
                 return jsonify({"error": "invalid_grant"}), 400
             if who is None or (who.username, who.password) != (CLIENT, SECRET):
                 return jsonify({"error": "invalid_client"}), 401
-            return jsonify({"access_token": secrets.token_urlsafe(8), "token_type": "Bearer", "id_token": self.token(given)})
+            return jsonify(
+                {
+                    "access_token": secrets.token_urlsafe(8),
+                    "token_type": "Bearer",
+                    "id_token": self.token(given),
+                }
+            )
 
         return app
 

@@ -1,4 +1,6 @@
-"""A client that is signed in: as whoever what it sends names, with a PIN for every word that is given. For tests of what comes after."""
+"""A client that is signed in: as whoever what it sends names, with a PIN for every word that is
+given. For tests of what comes after.
+"""
 
 from __future__ import annotations
 
@@ -29,7 +31,9 @@ NAMED = ("name", "decided_by", "accepted_by", "by", "said_by")
 
 
 class SignedIn(FlaskClient):
-    """Signs people in at every site with every right as they are named; `known` tells whom it signed in, by name."""
+    """Signs people in at every site with every right as they are named; `known` tells whom it
+    signed in, by name.
+    """
 
     def __init__(self, *args: Any, **options: Any) -> None:
         super().__init__(*args, **options)
@@ -49,7 +53,13 @@ class SignedIn(FlaskClient):
                 body = None
         named = body.get("actor") if isinstance(body, dict) and self.names_itself else None
         # A name that nobody can have is sent by whoever is here.
-        who = named if isinstance(named, str) and 0 < len(" ".join(named.split())) <= 80 and named.isprintable() else self.person
+        who = (
+            named
+            if isinstance(named, str)
+            and 0 < len(" ".join(named.split())) <= 80
+            and named.isprintable()
+            else self.person
+        )
         here: Context = self.application.extensions[KEY]
         token, device, _ = self.entered(who)
         if isinstance(body, dict) and not self.keep_rights:
@@ -62,7 +72,9 @@ class SignedIn(FlaskClient):
         return super().open(*args, headers=headers, **options)
 
     def entered(self, who: str = SOMEBODY) -> tuple[str, str, str]:
-        """Secrets of session and device, and the id of a person: signed in anew where that session ended meanwhile."""
+        """Secrets of session and device, and the id of a person: signed in anew where that session
+        ended meanwhile.
+        """
         here: Context = self.application.extensions[KEY]
         known = self.known.get(who)
         if known is not None:
@@ -72,7 +84,11 @@ class SignedIn(FlaskClient):
             except SQLAlchemyError:
                 # The database is away: the browser sends what it has.
                 return known
-            known = known if found is not None and found.ended_at is None and not found.account.must_change else None
+            known = (
+                known
+                if found is not None and found.ended_at is None and not found.account.must_change
+                else None
+            )
         try:
             return known or self._sign_in(here, who)
         except SQLAlchemyError:
@@ -84,18 +100,38 @@ class SignedIn(FlaskClient):
             people = People(session)
             sites = [site.id for site in people.sites()]
             rights = Rights.of({site: list(Right) for site in sites})
-            account = next((one for one in people.accounts() if one.name.casefold() == name.casefold()), None)
-            if not self.keep_rights and (account is None or not account.can_sign_in or account.works_under):
+            account = next(
+                (one for one in people.accounts() if one.name.casefold() == name.casefold()), None
+            )
+            if not self.keep_rights and (
+                account is None or not account.can_sign_in or account.works_under
+            ):
                 made = account.id if account else token_hash(name)[:32]
                 handle = f"p{made[:12]}"
-                account = Account(made, account.name if account else name, handle, LIGHT.made(PASSWORD), LIGHT.made(PIN), rights=rights)
+                account = Account(
+                    made,
+                    account.name if account else name,
+                    handle,
+                    LIGHT.made(PASSWORD),
+                    LIGHT.made(PIN),
+                    rights=rights,
+                )
                 people.keep_account(account)
             assert account is not None  # a test that keeps rights gave them first
             token, device, tap = new_token(), new_token(), new_token()
             now = here.now()
             # Used just now, whenever it is asked: nothing is written with a question.
             used, ends = now.replace(year=now.year + 1), now.replace(year=now.year + 2)
-            opened = Session(token_hash(token)[:32], account, token_hash(device)[:32], "a test", "password", now, used, ends)
+            opened = Session(
+                token_hash(token)[:32],
+                account,
+                token_hash(device)[:32],
+                "a test",
+                "password",
+                now,
+                used,
+                ends,
+            )
             people.begin_session(BegunSession(opened, token_hash(token), token_hash(tap)))
         self.known[name] = (token, device, account.id)
         return self.known[name]
@@ -115,8 +151,16 @@ class SignedIn(FlaskClient):
 
 @cache
 def _aside(url: URL) -> Engine:
-    """The same database by a way of its own: what a test counts or cuts is what the application asks."""
-    return create_engine(url, pool_size=1, pool_pre_ping=True, isolation_level="READ COMMITTED", connect_args={"connect_timeout": 3})
+    """The same database by a way of its own: what a test counts or cuts is what the application
+    asks.
+    """
+    return create_engine(
+        url,
+        pool_size=1,
+        pool_pre_ping=True,
+        isolation_level="READ COMMITTED",
+        connect_args={"connect_timeout": 3},
+    )
 
 
 def signed_in(app: Flask) -> FlaskClient:

@@ -1,4 +1,6 @@
-"""Somebody who is signed in at a running server, without a browser: the demonstration's people by one tap, else its first person."""
+"""Somebody who is signed in at a running server, without a browser: the demonstration's people by
+one tap, else its first person.
+"""
 
 from __future__ import annotations
 
@@ -13,7 +15,13 @@ from urllib.parse import urlsplit
 from tribodex.web.access import SEAL, SEALED
 
 # Whoever this is may do everything there.
-FIRST = {"name": "Ines Whitlow", "handle": "ines", "password": "three oats at dawn", "pin": "4071", "site": "The mill"}
+FIRST = {
+    "name": "Ines Whitlow",
+    "handle": "ines",
+    "password": "three oats at dawn",
+    "pin": "4071",
+    "site": "The mill",
+}
 KNOWN: dict[str, Visitor] = {}
 
 
@@ -24,8 +32,18 @@ class Visitor:
         self._origin, self._jar, self._entering = origin, CookieJar(), threading.Lock()
         self._opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self._jar))
 
-    def open(self, address: str, body: Any = None, *, method: str = "", seconds: float = 60, headers: dict[str, str] | None = None) -> Any:
-        """Ask; who is not signed in, or not any more, does that first. Raises HTTPError as urlopen() does."""
+    def open(
+        self,
+        address: str,
+        body: Any = None,
+        *,
+        method: str = "",
+        seconds: float = 60,
+        headers: dict[str, str] | None = None,
+    ) -> Any:
+        """Ask; who is not signed in, or not any more, does that first. Raises HTTPError as
+        urlopen() does.
+        """
         before = self._seal()
         try:
             return self._asked(address, body, method, seconds, headers)
@@ -42,8 +60,13 @@ class Visitor:
         """Sign in by whatever way this server has."""
         door = json.load(self._asked(f"{self._origin}/api/door", None, "", seconds, None))
         if door["one_tap"]:
-            account = next((one["id"] for one in door["one_tap"] if one["name"] == who), door["one_tap"][0]["id"])
-            entered = self._asked(f"{self._origin}/api/switch", {"account": account}, "", seconds, None)
+            account = next(
+                (one["id"] for one in door["one_tap"] if one["name"] == who),
+                door["one_tap"][0]["id"],
+            )
+            entered = self._asked(
+                f"{self._origin}/api/switch", {"account": account}, "", seconds, None
+            )
         elif door["first_run"]:
             entered = self._asked(f"{self._origin}/api/first-run", FIRST, "", seconds, None)
         else:
@@ -61,9 +84,13 @@ class Visitor:
     def _seal(self) -> str:
         return next((one.value or "" for one in self._jar if one.name == SEALED), "")
 
-    def _asked(self, address: str, body: Any, method: str, seconds: float, headers: dict[str, str] | None) -> Any:
+    def _asked(
+        self, address: str, body: Any, method: str, seconds: float, headers: dict[str, str] | None
+    ) -> Any:
         data = json.dumps(body).encode() if body is not None else None
-        asked = urllib.request.Request(address, data, {SEAL: self._seal(), **(headers or {})}, method=method or None)
+        asked = urllib.request.Request(
+            address, data, {SEAL: self._seal(), **(headers or {})}, method=method or None
+        )
         if data is not None:
             asked.add_header("Content-Type", "application/json")
         return self._opener.open(asked, timeout=seconds)

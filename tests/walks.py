@@ -1,19 +1,25 @@
-"""Walks: what one person knows, in the order in which it is known, driven through the API to the signed record.
+"""Walks: what one person knows, in the order in which it is known, driven through the API to the
+signed record.
 
-A file says how the job is opened, which items of gates are untrue there (they are never ticked), and step by step what is done:
+A file says how the job is opened, which items of gates are untrue there (they are never ticked),
+and step by step what is done:
 
 - `say`: one command as the API takes it; every other field stays blank.
-- `refused`: a command that is refused, with the field or the words of the refusal; the log stays as it was.
+- `refused`: a command that is refused, with the field or the words of the refusal; the log stays as
+  it was.
 - `gate`: the gate that is asked for now, every item of it; never one with an untrue item.
-- `gauge`: a whole gauging, both rows at so many places, the leaf that goes in and the next one that does not.
+- `gauge`: a whole gauging, both rows at so many places, the leaf that goes in and the next one that
+  does not.
 - `tighten`: bolts of one joint in their order, in so many passes.
 - `run`: every bearing read at so many minutes of a run.
-- `shows`: what the screen says: what is asked (`do`), words of its headline, or words nobody may see.
+- `shows`: what the screen says: what is asked (`do`), words of its headline, or words nobody may
+  see.
 - `stage`: a stage that is looked at, whether or not it is its turn. `at`: another place of the job.
 - `paper`: from here typed in from a card, by whom and when; `false` ends it.
 - `sign`: the signature.
 
-`opened_at`: what else than a mounting is opened (keeping, rounds, seals). `first`: another walk, so many days before.
+`opened_at`: what else than a mounting is opened (keeping, rounds, seals). `first`: another walk, so
+many days before.
 """
 
 from __future__ import annotations
@@ -56,7 +62,12 @@ class Walk:
         return (BEGIN - timedelta(days=self.days_ago)).isoformat()
 
     def post(self, address: str, **rest: Any) -> Any:
-        body = {"client_event_id": f"walk-{next(COUNT):08d}", "actor": self.actor, "happened_at": self.now, **rest}
+        body = {
+            "client_event_id": f"walk-{next(COUNT):08d}",
+            "actor": self.actor,
+            "happened_at": self.now,
+            **rest,
+        }
         return self.client.post(address, json=body)
 
     def open(self) -> None:
@@ -81,7 +92,11 @@ class Walk:
             assert words.lower() not in said, f"“{words}” in: {said}"
 
     def tap(self, command: dict[str, Any]) -> Any:
-        said = {"kind": "from_paper", **self.paper, "step": command} if self.paper and command["kind"] != "say_paper" else command
+        said = (
+            {"kind": "from_paper", **self.paper, "step": command}
+            if self.paper and command["kind"] != "say_paper"
+            else command
+        )
         return self.post(f"/api/jobs/{self.job}/taps", at=self.at, command=said)
 
     def say(self, command: dict[str, Any]) -> None:
@@ -94,7 +109,8 @@ class Walk:
         answer = self.tap(step["say"])
         assert answer.status_code in (409, 422), f"{step['say']} was taken"
         assert step.get("words", "").lower() in answer.json["detail"].lower() or any(
-            step["words"].lower() in field["message"].lower() for field in answer.json.get("fields", ())
+            step["words"].lower() in field["message"].lower()
+            for field in answer.json.get("fields", ())
         ), answer.json
         if "field" in step:
             assert step["field"] in [field["name"] for field in answer.json["fields"]], answer.json
@@ -102,7 +118,9 @@ class Walk:
 
     def gate(self, name: str) -> None:
         gate = self.bench()["gate"]
-        assert gate is not None and gate["id"] == name, f"{name} is not asked now, but {gate and gate['id']}: {self.bench()['next']['headline']}"
+        asked = gate and gate["id"]
+        headline = self.bench()["next"]["headline"]
+        assert asked == name, f"{name} is not asked now, but {asked}: {headline}"
         items = [item["id"] for item in gate["items"]]
         untrue = set(items) & set(self.told.get("untrue", ()))
         assert not untrue, f"{name} asks for what is untrue here: {untrue}"
@@ -114,19 +132,35 @@ class Walk:
         for place in range(1, places + 1):
             for row in ("nut side", "far side"):
                 for um, outcome in ((read["goes"], "passes"), (read["stops"], "does not pass")):
-                    self.say({"kind": "try_leaf", "place": place, "row": row, "leaf": f"{um} µm", "outcome": outcome})
+                    self.say(
+                        {
+                            "kind": "try_leaf",
+                            "place": place,
+                            "row": row,
+                            "leaf": f"{um} µm",
+                            "outcome": outcome,
+                        }
+                    )
         self.say({"kind": "close_gauging"})
 
     def tighten(self, told: dict[str, Any]) -> None:
         for turn in range(1, told.get("passes", 4) + 1):
             for bolt in told["order"]:
-                self.say({"kind": "tighten_bolt", "joint": told["joint"], "bolt": bolt, "turn": turn})
+                self.say(
+                    {"kind": "tighten_bolt", "joint": told["joint"], "bolt": bolt, "turn": turn}
+                )
 
     def run(self, told: dict[str, Any]) -> None:
         for i, minutes in enumerate(told["minutes"]):
             for place, warm in told["places"].items():
                 self.say(
-                    {"kind": "read_warmth", "place": place, "temperature": f"{warm[i]} °C", "by": "thermometer", "noise": "even"}
+                    {
+                        "kind": "read_warmth",
+                        "place": place,
+                        "temperature": f"{warm[i]} °C",
+                        "by": "thermometer",
+                        "noise": "even",
+                    }
                     | {"after": str(minutes)}
                 )
 
@@ -136,7 +170,9 @@ class Walk:
         assert wanted.get("do", move["do"]) == move["do"], f"{wanted}: {move}"
         assert wanted.get("headline", "").lower() in move["headline"].lower(), f"{wanted}: {move}"
         assert wanted.get("why", "").lower() in move["why"].lower(), f"{wanted}: {move}"
-        assert wanted.get("anywhere", "").lower() in str(bench).lower(), f"{wanted} nowhere in {bench}"
+        assert wanted.get("anywhere", "").lower() in str(bench).lower(), (
+            f"{wanted} nowhere in {bench}"
+        )
         for words in wanted.get("nowhere", ()):
             assert words.lower() not in str(bench).lower(), f"{words} in {bench}"
 
@@ -156,20 +192,36 @@ class Walk:
     def go(self) -> Any:
         """The whole of it; the record as it was signed."""
         does: dict[str, Callable[[Any], None]] = {
-            "say": self.say, "refused": self.refused, "gate": self.gate, "gauge": self.gauge, "shows": self.shows, "at": self.go_to,
-            "paper": self.on_paper, "sign": self.sign, "tighten": self.tighten, "run": self.run, "stage": self.look_at,
-        }  # fmt: skip
+            "say": self.say,
+            "refused": self.refused,
+            "gate": self.gate,
+            "gauge": self.gauge,
+            "shows": self.shows,
+            "at": self.go_to,
+            "paper": self.on_paper,
+            "sign": self.sign,
+            "tighten": self.tighten,
+            "run": self.run,
+            "stage": self.look_at,
+        }
         if "first" in self.told:
             # What stands in the plant's records before this walk begins.
             before = self.told["first"]
-            Walk(self.client, read_walk(FOLDER / f"{before['walk']}.yaml"), f"{self.job}-first", days_ago=before["days_ago"]).go()
+            Walk(
+                self.client,
+                read_walk(FOLDER / f"{before['walk']}.yaml"),
+                f"{self.job}-first",
+                days_ago=before["days_ago"],
+            ).go()
         self.open()
         for i, step in enumerate(self.told["steps"], 1):
             ((name, said),) = step.items()
             try:
                 does[name](said)
             except AssertionError as wrong:
-                raise AssertionError(f"step {i}, {name} {said}: {wrong}; now: {self.bench()['next']}") from wrong
+                raise AssertionError(
+                    f"step {i}, {name} {said}: {wrong}; now: {self.bench()['next']}"
+                ) from wrong
         return self.client.get(f"/api/jobs/{self.job}/record.json").json
 
 

@@ -21,8 +21,9 @@ WIDTHS = ((0, 3), (3, 6), (6, 10), (10, 20), (20, 1000))
 
 @dataclass(frozen=True)
 class Report:
-    """What the trial came to: one row a risk, one row a fault, the same mountings said in other ways, and what the job took before; the same
-    with a second witness in narrow windows, and by blows.
+    """What the trial came to: one row a risk, one row a fault, the same mountings said in other
+    ways, and what the job took before; the same with a second witness in narrow windows, and by
+    blows.
     """
 
     seed: int
@@ -49,14 +50,15 @@ def write_report(report: Report, docs: Path) -> None:
     _plot(report, docs / "adviser.svg")
     first = report.usual
     risks = "\n".join(
-        f"| {r.name} | {percent(r.inside)} | {percent(r.inside_wide)} | {percent(r.below_limit)} | {r.against_leaf} | "
-        f"{r.gaugings:g} ({r.mean_gaugings:.1f}) | {_words(r)} |"
+        f"| {r.name} | {percent(r.inside)} | {percent(r.inside_wide)} | {percent(r.below_limit)} |"
+        f" {r.against_leaf} | {r.gaugings:g} ({r.mean_gaugings:.1f}) | {_words(r)} |"
         for r in report.risks
     )
     faults = "\n".join(_fault_row(fault, row) for fault, row in report.faults)
     widths = "\n".join(
-        f"| {_width_name(low, high)} | {len(found)} | {percent(Share.of([e.inside for e in found]))} | {_missed(found)} | "
-        f"{_median(found, lambda e: e.gaugings)} | {_median(found, lambda e: e.leaf_taps)} |"
+        f"| {_width_name(low, high)} | {len(found)} |"
+        f" {percent(Share.of([e.inside for e in found]))} | {_missed(found)} |"
+        f" {_median(found, lambda e: e.gaugings)} | {_median(found, lambda e: e.leaf_taps)} |"
         for low, high, found in _by_width(first)
     )
     narrow = len(first.between(0, 12)) / first.count
@@ -65,30 +67,88 @@ def write_report(report: Report, docs: Path) -> None:
     false = Share.of([e.alarmed for row in report.risks for e in row.ended])
     mechanism = [e for fault, row in report.faults if fault.of_the_mechanism for e in row.ended]
     stopped = Share.of([e.alarmed or e.word != "locked" for e in mechanism if e.acted])
-    second = {(low, high): Share.of([e.inside for e in report.witness.between(low, high)]) for low, high in ((3, 1000), (6, 10), (3, 6))}
+    second = {
+        (low, high): Share.of([e.inside for e in report.witness.between(low, high)])
+        for low, high in ((3, 1000), (6, 10), (3, 6))
+    }
     kept = [(said, was) for said, was in first.promises]
     promised, was_inside = np.mean([said for said, _ in kept]), Share.of([was for _, was in kept])
     looked = Share.of([e.cause_first for e in mechanism if e.cause_first is not None])
     aims = "\n".join(
         f"| {what} | {aim} | {found} | {'yes' if met else '**no**'} |"
         for what, aim, found, met in (
-            ("inside, windows of 3 µm and more", "96 %", percent(two_steps), two_steps.value >= 0.96),
-            ("inside, windows of two feeler steps and more", "99 %", percent(first.inside_wide), first.inside_wide.value >= 0.99),
-            ("with a second witness: inside, windows of 3 µm and more", "97.5 %", percent(second[3, 1000]), second[3, 1000].value >= 0.975),
-            ("with a second witness: inside, 6 to 10 µm", "95 %", percent(second[6, 10]), second[6, 10].value >= 0.95),
-            ("with a second witness: inside, 3 to 6 µm", "92 %", percent(second[3, 6]), second[3, 6].value >= 0.92),
+            (
+                "inside, windows of 3 µm and more",
+                "96 %",
+                percent(two_steps),
+                two_steps.value >= 0.96,
+            ),
+            (
+                "inside, windows of two feeler steps and more",
+                "99 %",
+                percent(first.inside_wide),
+                first.inside_wide.value >= 0.99,
+            ),
+            (
+                "with a second witness: inside, windows of 3 µm and more",
+                "97.5 %",
+                percent(second[3, 1000]),
+                second[3, 1000].value >= 0.975,
+            ),
+            (
+                "with a second witness: inside, 6 to 10 µm",
+                "95 %",
+                percent(second[6, 10]),
+                second[6, 10].value >= 0.95,
+            ),
+            (
+                "with a second witness: inside, 3 to 6 µm",
+                "92 %",
+                percent(second[3, 6]),
+                second[3, 6].value >= 0.92,
+            ),
             (
                 "the chance that was said at the lock, against what was found",
                 f"{promised:.1%}",
                 percent(was_inside),
                 abs(promised - was_inside.value) <= 2 * was_inside.error,
             ),
-            ("below the residual limit", "0.3 % at most", percent(first.below_limit), first.below_limit.value <= 0.003),
-            ("gaugings, unmounted ones included, median", "4 at most", f"{first.gaugings:g}", first.gaugings <= 4),
-            ("all taps, median; nine in ten", "30; 65 at most", _pair(first.taps), first.taps[0] <= 30 and first.taps[1] <= 65),
-            ("faults of the mechanism that had shown themselves: stopped, or not locked", "95 %", percent(stopped), stopped.value >= 0.95),
-            ("their cause first, once sleeve end and numbers were looked at", "85 %", percent(looked), looked.value >= 0.85),
-            ("alarms of that kind in sound mountings", "1 % at most", percent(false), false.value <= 0.01),
+            (
+                "below the residual limit",
+                "0.3 % at most",
+                percent(first.below_limit),
+                first.below_limit.value <= 0.003,
+            ),
+            (
+                "gaugings, unmounted ones included, median",
+                "4 at most",
+                f"{first.gaugings:g}",
+                first.gaugings <= 4,
+            ),
+            (
+                "all taps, median; nine in ten",
+                "30; 65 at most",
+                _pair(first.taps),
+                first.taps[0] <= 30 and first.taps[1] <= 65,
+            ),
+            (
+                "faults of the mechanism that had shown themselves: stopped, or not locked",
+                "95 %",
+                percent(stopped),
+                stopped.value >= 0.95,
+            ),
+            (
+                "their cause first, once sleeve end and numbers were looked at",
+                "85 %",
+                percent(looked),
+                looked.value >= 0.85,
+            ),
+            (
+                "alarms of that kind in sound mountings",
+                "1 % at most",
+                percent(false),
+                false.value <= 0.01,
+            ),
             (
                 "locked against the feeler, with faults",
                 "never",
@@ -97,7 +157,9 @@ def write_report(report: Report, docs: Path) -> None:
             ),
         )
     )
-    other_ways = "\n".join(f"| {row.name} | {_pair(row.leaf_taps)} | {_pair(row.taps)} |" for row in report.other_ways)
+    other_ways = "\n".join(
+        f"| {row.name} | {_pair(row.leaf_taps)} | {_pair(row.taps)} |" for row in report.other_ways
+    )
     text = f"""# The adviser on virtual mountings
 
 `./run bench adviser` does {first.count} mountings at each risk and writes this page (seed {report.seed}, not used while the rules
@@ -205,7 +267,9 @@ time, because one place alone made more jobs end with a decision by name.
 The calibration plot asks whether the adviser means what it says: mountings are sorted by the chance of being inside that it stated
 when the nut was locked; dots show how many of each tenth really were. On the line it is calibrated; above it, it promised too little.
 """
-    (docs / "adviser.md").write_text("\n".join(line.rstrip() for line in text.splitlines()) + "\n", "utf-8")
+    (docs / "adviser.md").write_text(
+        "\n".join(line.rstrip() for line in text.splitlines()) + "\n", "utf-8"
+    )
 
 
 def _span(ends: tuple[float, float]) -> str:
@@ -218,8 +282,14 @@ def _fault_row(fault: world.Fault, row: Measured) -> str:
     quiet = [e for e in row.ended if not e.alarmed]
     alarm = percent(Share.of([e.alarmed for e in row.ended]))
     first = percent(Share.of(looked)) if looked and fault.of_the_mechanism else ""
-    inside, missed = sum(e.inside for e in quiet), sum(e.word == "locked" and not e.inside for e in quiet)
-    return f"| {row.name} | {row.count} | {alarm} | {first} | {inside} | {missed} | {percent(row.below_limit)} | {row.against_leaf} | {_words(row)} |"
+    inside, missed = (
+        sum(e.inside for e in quiet),
+        sum(e.word == "locked" and not e.inside for e in quiet),
+    )
+    return (
+        f"| {row.name} | {row.count} | {alarm} | {first} | {inside} | {missed} |"
+        f" {percent(row.below_limit)} | {row.against_leaf} | {_words(row)} |"
+    )
 
 
 def _pair(spread: tuple[float, float]) -> str:
@@ -227,7 +297,9 @@ def _pair(spread: tuple[float, float]) -> str:
 
 
 def _words(row: Measured) -> str:
-    return ", ".join(f"{word} {n}" for word, n in sorted(row.words.items(), key=lambda item: -item[1]))
+    return ", ".join(
+        f"{word} {n}" for word, n in sorted(row.words.items(), key=lambda item: -item[1])
+    )
 
 
 def _attempts(row: Measured) -> str:
@@ -256,17 +328,30 @@ def _missed(found: list[Ended]) -> str:
 
 def _plot(report: Report, path: Path) -> None:
     """Three panels, with axes, units and direct labels."""
-    mpl.rcParams.update({
-        "svg.fonttype": "none", "svg.hashsalt": "tribodex", "font.family": "sans-serif", "font.size": 10, "text.color": INK, "axes.edgecolor": SOFT,
-        "axes.labelcolor": INK, "xtick.color": INK, "ytick.color": INK, "axes.facecolor": PAPER, "figure.facecolor": PAPER,
-    })  # fmt: skip
+    mpl.rcParams.update(
+        {
+            "svg.fonttype": "none",
+            "svg.hashsalt": "tribodex",
+            "font.family": "sans-serif",
+            "font.size": 10,
+            "text.color": INK,
+            "axes.edgecolor": SOFT,
+            "axes.labelcolor": INK,
+            "xtick.color": INK,
+            "ytick.color": INK,
+            "axes.facecolor": PAPER,
+            "figure.facecolor": PAPER,
+        }
+    )
     figure = Figure(figsize=(13, 4.4), layout="constrained")
     shares, widths, promises = figure.subplots(1, 3, width_ratios=(1.25, 1, 1))
     _shares(shares, report.risks)
     _widths(widths, report.usual)
     _promises(promises, report.usual)
     figure.savefig(path, format="svg", metadata={"Date": None, "Creator": None})
-    path.write_text("\n".join(line.rstrip() for line in path.read_text("utf-8").splitlines()) + "\n", "utf-8")
+    path.write_text(
+        "\n".join(line.rstrip() for line in path.read_text("utf-8").splitlines()) + "\n", "utf-8"
+    )
 
 
 def _shares(axes: Axes, rows: list[Measured]) -> None:
@@ -276,12 +361,20 @@ def _shares(axes: Axes, rows: list[Measured]) -> None:
             (row.inside, DYE, 0.0, "inside, all windows"),
             (row.below_limit, OXIDE, 0.22, "below the limit"),
         ):
-            axes.errorbar(share.value * 100, i + dy, xerr=200 * share.error, fmt="o", color=colour, capsize=3)
+            axes.errorbar(
+                share.value * 100, i + dy, xerr=200 * share.error, fmt="o", color=colour, capsize=3
+            )
             left = share.value > 0.5
             axes.annotate(
-                f"{share.value:.1%} {words}", (share.value * 100, i + dy), (-12 if left else 12, 0), textcoords="offset points",
-                ha="right" if left else "left", va="center", color=colour, fontsize=9,
-            )  # fmt: skip
+                f"{share.value:.1%} {words}",
+                (share.value * 100, i + dy),
+                (-12 if left else 12, 0),
+                textcoords="offset points",
+                ha="right" if left else "left",
+                va="center",
+                color=colour,
+                fontsize=9,
+            )
     axes.set_yticks(range(len(rows)), [row.name for row in rows])
     axes.set_ylim(len(rows) - 0.5, -0.5)
     axes.set_xlim(-2, 104)
@@ -290,16 +383,26 @@ def _shares(axes: Axes, rows: list[Measured]) -> None:
 
 
 def _widths(axes: Axes, row: Measured) -> None:
-    named = [(_width_name(low, high), Share.of([e.inside for e in found]), len(found)) for low, high, found in _by_width(row) if found]
+    named = [
+        (_width_name(low, high), Share.of([e.inside for e in found]), len(found))
+        for low, high, found in _by_width(row)
+        if found
+    ]
     for x, (_, share, count) in enumerate(named):
         axes.bar(x, share.value * 100, color=DYE, alpha=0.25, edgecolor=DYE)
-        axes.errorbar(x, share.value * 100, yerr=200 * share.error, fmt="none", color=DYE, capsize=4)
+        axes.errorbar(
+            x, share.value * 100, yerr=200 * share.error, fmt="none", color=DYE, capsize=4
+        )
         axes.annotate(f"{share.value:.0%} of {count}", (x, 4), ha="center", fontsize=9)
-    axes.set_xticks(range(len(named)), [name.replace(" and wider", "\nand wider") for name, _, _ in named])
+    axes.set_xticks(
+        range(len(named)), [name.replace(" and wider", "\nand wider") for name, _, _ in named]
+    )
     axes.set_ylim(0, 105)
     axes.set_xlabel("width of the true window")
     axes.set_ylabel("inside, %")
-    axes.set_title(f"Inside over the window's width ({row.name})", loc="left", fontweight="bold", fontsize=11)
+    axes.set_title(
+        f"Inside over the window's width ({row.name})", loc="left", fontweight="bold", fontsize=11
+    )
 
 
 def _promises(axes: Axes, row: Measured) -> None:
@@ -321,7 +424,14 @@ def _promises(axes: Axes, row: Measured) -> None:
             markersize=4 + 8 * float(here.mean()) ** 0.5,
             capsize=3,
         )
-        axes.annotate(f"{here.sum()}", (promised[here].mean() * 100, share.value * 100), (7, -4), textcoords="offset points", fontsize=8, color=DYE)
+        axes.annotate(
+            f"{here.sum()}",
+            (promised[here].mean() * 100, share.value * 100),
+            (7, -4),
+            textcoords="offset points",
+            fontsize=8,
+            color=DYE,
+        )
     axes.set_xlim(0, 104)
     axes.set_ylim(0, 104)
     axes.set_xlabel("promised chance to be inside when locked, %")

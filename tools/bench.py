@@ -1,4 +1,6 @@
-"""Measure what people wait for; prints a table. `./run bench core`, `server`, `rounds` or `adviser [mountings]` measures one of them."""
+"""Measure what people wait for; prints a table. `./run bench core`, `server`, `rounds` or `adviser
+[mountings]` measures one of them.
+"""
 
 from __future__ import annotations
 
@@ -51,7 +53,10 @@ def measure(name: str, call: Callable[[], object], times: int = 200) -> float:
         begin = time.perf_counter()
         call()
         spent.append((time.perf_counter() - begin) * 1000)
-    print(f"{name:58} median {statistics.median(spent):8.2f} ms   95 % {sorted(spent)[int(times * 0.95)]:8.2f} ms")
+    print(
+        f"{name:58} median {statistics.median(spent):8.2f} ms   95 %"
+        f" {sorted(spent)[int(times * 0.95)]:8.2f} ms"
+    )
     return statistics.median(spent)
 
 
@@ -97,12 +102,23 @@ def core() -> None:
     print(f"a job of {len(job.log)} entries")
     measure("fold the log", lambda: fold(job.log))
     nothing = measure("an empty route", empty_route())
-    for name, before, aim in (("next move, cold", forget, 20), ("next move, warm", lambda: None, 6)):
+    for name, before, aim in (
+        ("next move, cold", forget, 20),
+        ("next move, warm", lambda: None, 6),
+    ):
         took = measure(name, lambda before=before: (before(), fold(job.log), job.move())[-1])
         print(f"{'':58} {took / nothing:8.1f} empty routes; aim {aim} ms")
     long = Loaded("x", log := many_gaugings(800), fold(log))
-    measure(f"the whole bench of 800 gaugings ({len(log)} entries), warm", lambda: bench(reference, long), 10)
-    measure("the same, folded anew, cold", lambda: (forget(), bench(reference, Loaded("x", log, fold(log)))), 10)
+    measure(
+        f"the whole bench of 800 gaugings ({len(log)} entries), warm",
+        lambda: bench(reference, long),
+        10,
+    )
+    measure(
+        "the same, folded anew, cold",
+        lambda: (forget(), bench(reference, Loaded("x", log, fold(log)))),
+        10,
+    )
     measure("the adviser's answer", lambda: job.state.advice())
     measure("the whole bench", lambda: bench(reference, Loaded("x", job.log, job.job)))
     measure("read tables and procedures", load_reference, 20)
@@ -115,27 +131,38 @@ def server() -> None:
 
 
 def rounds() -> None:
-    """The plan of the rounds with 10,000 positions, beside plain SQL and a bare list; writes docs/rounds.md."""
+    """The plan of the rounds with 10,000 positions, beside plain SQL and a bare list; writes
+    docs/rounds.md.
+    """
     report = measure_rounds(ROOT)
     show(report)
     write_rounds_report(report, ROOT / "docs")
 
 
 def adviser() -> None:
-    """The bench on virtual mountings; takes some minutes on two cores. Writes docs/adviser.md and its charts."""
+    """The bench on virtual mountings; takes some minutes on two cores. Writes docs/adviser.md and
+    its charts.
+    """
     count = int(sys.argv[2]) if len(sys.argv) > 2 else 400
 
     def shown(row: Measured) -> Measured:
         print(line_of(row), flush=True)
         return row
 
-    risks = [shown(trial_of(f"risk {risk:.0%}".replace("%", " %"), count, SEED, risk)) for risk in (0.01, 0.02, 0.05)]
+    risks = [
+        shown(trial_of(f"risk {risk:.0%}".replace("%", " %"), count, SEED, risk))
+        for risk in (0.01, 0.02, 0.05)
+    ]
     faults = [(fault, shown(trial_of(fault, count // 2, SEED, fault=fault))) for fault in ERRORS]
-    other_ways = [shown(trial_of(says, count // 4, SEED, says=says)) for says in (Says.LEAF, Says.ROW)]
+    other_ways = [
+        shown(trial_of(says, count // 4, SEED, says=says)) for says in (Says.LEAF, Says.ROW)
+    ]
     witness = shown(trial_of("second witness", count, SEED, witness=True))
     blows = shown(trial_of("by blows", count // 2, SEED, method="B"))
     if count >= 140:
         write_report(Report(SEED, risks, faults, other_ways, BEFORE, witness, blows), ROOT / "docs")
 
 
-{"core": core, "server": server, "rounds": rounds, "adviser": adviser}.get(sys.argv[1] if len(sys.argv) > 1 else "", lambda: (core(), server()))()
+{"core": core, "server": server, "rounds": rounds, "adviser": adviser}.get(
+    sys.argv[1] if len(sys.argv) > 1 else "", lambda: (core(), server())
+)()

@@ -1,4 +1,5 @@
-"""Style, types, layers and drift, without running the product. --fix mends what a machine can mend."""
+"""Style, types, layers and drift, without running the product. --fix mends what a machine can
+mend."""
 
 import subprocess
 import sys
@@ -21,13 +22,20 @@ def run(name: str, command: list[str], folder: Path = ROOT) -> bool:
 
 
 def drift() -> bool:
-    """The committed API description is what the code makes now; the TypeScript types are made from it."""
+    """The committed API description is what the code makes now; the TypeScript types are made from
+    it.
+    """
     with tempfile.TemporaryDirectory() as folder:
         made = Path(folder, "openapi.json")
-        if not run("API description is made", [sys.executable, "-m", "tribodex", "openapi", str(made)]):
+        if not run(
+            "API description is made", [sys.executable, "-m", "tribodex", "openapi", str(made)]
+        ):
             return False
         same = made.read_text() == (ROOT / "docs" / "openapi.json").read_text()
-        print(f"{'ok  ' if same else 'FAIL'} API description is current{'' if same else ': run ./run api'}")
+        print(
+            f"{'ok  ' if same else 'FAIL'} API description is"
+            f" current{'' if same else ': run ./run api'}"
+        )
         return same
 
 
@@ -37,7 +45,11 @@ checks = [
     run("ruff", [python, "check", *(["--fix"] if FIX else []), "src", "tests", "tools"]),
     run("mypy", [str(BIN / "mypy")]),
     run("layers", [str(BIN / "lint-imports")]),
-    run("prettier", ["npx", "prettier", "--log-level", "warn", "--write" if FIX else "--check", "."], WEB),
+    run(
+        "prettier",
+        ["npx", "prettier", "--log-level", "warn", "--write" if FIX else "--check", "."],
+        WEB,
+    ),
     run("eslint", ["npx", "eslint", "--max-warnings", "0", "."], WEB),
     run("types from the API description", ["npm", "run", "--silent", "types"], WEB),
     run("tsc", ["npx", "tsc", "--noEmit"], WEB),

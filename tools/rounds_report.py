@@ -1,4 +1,6 @@
-"""What the plan of the rounds costs with 10,000 positions, beside plain SQL and a bare list, and docs/rounds.md."""
+"""What the plan of the rounds costs with 10,000 positions, beside plain SQL and a bare list, and
+docs/rounds.md.
+"""
 
 from __future__ import annotations
 
@@ -26,17 +28,23 @@ from tribodex.usecases.due_stops import DueStops, RoundsAsked
 from tribodex.usecases.rounds import rounds
 
 POSITIONS, AT_A_MACHINE, ROUTES = 10_000, 20, 25
-# The same rows and the same first page, in the database's own words: no planning, only what is due first.
+# The same rows and the same first page, in the database's own words: no planning, only what is due
+# first.
 PLAIN = """
 SELECT d.position_id, p.name, m.name, m.area, d.kind, d.every_h, d.every_days, d.hours_per_day, d.since, d.strokes, d.over
 FROM care_due d JOIN bearing_position p ON p.id = d.position_id JOIN machine m ON m.id = p.machine_id
 """
-FIRST = PLAIN + "ORDER BY DATE_ADD(d.since, INTERVAL COALESCE(d.every_days, 365) DAY), d.position_id LIMIT 50"
+FIRST = (
+    PLAIN
+    + "ORDER BY DATE_ADD(d.since, INTERVAL COALESCE(d.every_days, 365) DAY), d.position_id LIMIT 50"
+)
 
 
 @dataclass(frozen=True)
 class RoundsReport:
-    """Medians, ms. `bare`: a list of fifty rows as HTML alone; `screen`: the rounds until their first stop stands; `few`: in the demonstration."""
+    """Medians, ms. `bare`: a list of fifty rows as HTML alone; `screen`: the rounds until their
+    first stop stands; `few`: in the demonstration.
+    """
 
     rows: int
     stops: int
@@ -61,7 +69,9 @@ def measure_rounds(root: Path) -> RoundsReport:
         database.start()
         prepare(root, database, KeyFiles(database.folder / "keys"))
         log, keys = database.folder / "web.log", database.folder / "keys"
-        web = WebServer(root, database.app_url, "127.0.0.1", free_port(), log=log, keys=keys, more=ONE_TAP)
+        web = WebServer(
+            root, database.app_url, "127.0.0.1", free_port(), log=log, keys=keys, more=ONE_TAP
+        )
         engine = make_engine(database.app_url)
         try:
             web.wait_ready()
@@ -87,7 +97,11 @@ def measure_rounds(root: Path) -> RoundsReport:
                 return ask
 
             bare_rows = asked(FIRST)()
-            html = "<!doctype html><ol>" + "".join(f"<li>{' '.join(map(str, each))}</li>" for each in bare_rows) + "</ol>"  # type: ignore[attr-defined]
+            html = (
+                "<!doctype html><ol>"
+                + "".join(f"<li>{' '.join(map(str, each))}</li>" for each in bare_rows)
+                + "</ol>"
+            )  # type: ignore[attr-defined]
 
             def bare() -> None:
                 page.goto("about:blank")
@@ -110,7 +124,13 @@ def measure_rounds(root: Path) -> RoundsReport:
                     lambda: _get(f"{web.address}/api/rounds?week=0&limit=50&weeks={next(weeks)}"),
                 ]
                 made = medians(calls, 9)
-                again = medians([lambda: _get(f"{web.address}/api/rounds?week=0&limit=50"), lambda: _get(f"{web.address}/health")], 9)
+                again = medians(
+                    [
+                        lambda: _get(f"{web.address}/api/rounds?week=0&limit=50"),
+                        lambda: _get(f"{web.address}/health"),
+                    ],
+                    9,
+                )
             raw.close()
             simple, screen = medians([bare, shown], 9)
             browser.close()
@@ -122,22 +142,57 @@ def measure_rounds(root: Path) -> RoundsReport:
 
 
 def fill(engine: Engine, today: date) -> None:
-    """A plant of so many positions: all looked at every week, greased by hours or days, some late, each eighth purged by season."""
-    machines = [{"id": f"m{n:05d}", "name": f"Machine {n}", "area": f"Route {n % ROUTES}", "rank": n} for n in range(POSITIONS // AT_A_MACHINE)]
+    """A plant of so many positions: all looked at every week, greased by hours or days, some late,
+    each eighth purged by season.
+    """
+    machines = [
+        {"id": f"m{n:05d}", "name": f"Machine {n}", "area": f"Route {n % ROUTES}", "rank": n}
+        for n in range(POSITIONS // AT_A_MACHINE)
+    ]
     positions, due = [], []
     for n in range(POSITIONS):
         own = f"p{n:06d}"
-        positions.append({"id": own, "machine_id": f"m{n // AT_A_MACHINE:05d}", "name": f"bearing {n % AT_A_MACHINE}", "rank": n})
+        positions.append(
+            {
+                "id": own,
+                "machine_id": f"m{n // AT_A_MACHINE:05d}",
+                "name": f"bearing {n % AT_A_MACHINE}",
+                "rank": n,
+            }
+        )
         since = today - timedelta(days=n * 37 % 120)
         every = {"position_id": own, "hours_per_day": 16.0, "strokes": None, "over": "", "due": {}}
-        due.append(every | {"kind": "look", "every_h": None, "every_days": 7.0, "since": today - timedelta(days=n % 9)})
+        due.append(
+            every
+            | {
+                "kind": "look",
+                "every_h": None,
+                "every_days": 7.0,
+                "since": today - timedelta(days=n % 9),
+            }
+        )
         by_hours = n % 3 == 0
-        grease = {"every_h": 1500.0 + n % 900, "every_days": None} if by_hours else {"every_h": None, "every_days": 60.0 + n % 120}
+        grease = (
+            {"every_h": 1500.0 + n % 900, "every_days": None}
+            if by_hours
+            else {"every_h": None, "every_days": 60.0 + n % 120}
+        )
         due.append(every | grease | {"kind": "grease", "since": since, "strokes": 4 + n % 20})
         if n % 8 == 0:
-            due.append(every | {"kind": "tighten", "every_h": None, "every_days": 3.0, "since": today - timedelta(days=n % 5)})
+            due.append(
+                every
+                | {
+                    "kind": "tighten",
+                    "every_h": None,
+                    "every_days": 3.0,
+                    "since": today - timedelta(days=n % 5),
+                }
+            )
     routes = [[f"Route {r}" for r in range(ROUTES) if r % 5 == c] for c in range(5)]
-    crews = [{"name": f"crew {c}", "minutes_a_week": 1800.0, "routes": own, "rank": 10 + c} for c, own in enumerate(routes)]
+    crews = [
+        {"name": f"crew {c}", "minutes_a_week": 1800.0, "routes": own, "rank": 10 + c}
+        for c, own in enumerate(routes)
+    ]
     with Session(engine) as session:
         for table, values in ((MachineRow, machines), (PositionRow, positions), (CrewRow, crews)):
             session.execute(insert(table), values)

@@ -40,12 +40,14 @@ ENTRIES = (10, 100, 300, 1_000, 3_000)
 JOBS = (100, 100_000)
 # The first page as the screen asks for it, in the database's own words.
 PLAIN = (
-    "SELECT id, number, title, machine, position, bearing, stage, stage_at, stage_of, status, events, updated_at FROM job_list "
-    "WHERE live = 1 ORDER BY updated_at DESC, number DESC LIMIT 50"
+    "SELECT id, number, title, machine, position, bearing, stage, stage_at, stage_of, status,"
+    " events, updated_at FROM job_list WHERE live = 1 ORDER BY updated_at DESC, number DESC"
+    " LIMIT 50"
 )
 Call = Callable[[], object]
 
-# Looked for in every frame that is painted: a wait of the driver's own would look only every half second.
+# Looked for in every frame that is painted: a wait of the driver's own would look only every half
+# second.
 SEEN = """what => new Promise(done => { const look = () => document.querySelector(what) ? done() : requestAnimationFrame(look); look(); })"""
 
 
@@ -103,17 +105,25 @@ def measure_server(root: Path) -> ServerReport:
         database.start()
         prepare(root, database, KeyFiles(database.folder / "keys"))
         log, keys = database.folder / "web.log", database.folder / "keys"
-        web = WebServer(root, database.app_url, "127.0.0.1", free_port(), log=log, keys=keys, more=ONE_TAP)
+        web = WebServer(
+            root, database.app_url, "127.0.0.1", free_port(), log=log, keys=keys, more=ONE_TAP
+        )
         engine = make_engine(database.app_url)
         try:
             web.wait_ready()
             empty: list[float] = []
-            logs = [_log(engine, web.address, entries, kind, empty) for kind in ("notes", "points") for entries in ENTRIES]
+            logs = [
+                _log(engine, web.address, entries, kind, empty)
+                for kind in ("notes", "points")
+                for entries in ENTRIES
+            ]
             record = f"{web.address}/api/jobs/hollin-vale-0002/record.pdf"
             started = _once(record)
             # Other papers, often enough that the processes of both workers are up.
             others = [
-                f"{address}?paper={paper}" for address in (record.replace("0002", n) for n in ("0001", "0006", "0003")) for paper in ("A4", "letter")
+                f"{address}?paper={paper}"
+                for address in (record.replace("0002", n) for n in ("0001", "0006", "0003"))
+                for paper in ("A4", "letter")
             ]
             first = statistics.median([_once(address) for address in others][-4:])
             (again,) = medians([lambda: _get(record)], 10)
@@ -143,26 +153,60 @@ def _get(address: str) -> bytes:
 
 
 def _log(engine: Engine, address: str, entries: int, kind: str, empty: list[float]) -> LongLog:
-    reference, plan = load_reference(), PlanDraft(designation="22218 K C3", shaft="80 mm", feeler_id="fs-m1")
+    reference, plan = (
+        load_reference(),
+        PlanDraft(designation="22218 K C3", shaft="80 mm", feeler_id="fs-m1"),
+    )
     job_id, now = f"long-{kind}-{entries}", datetime.now(UTC)
     with Session(engine) as session:
         store = SqlStore(session)
-        job = open_one(store, reference, job_id, "kc-2-drive", "", plan, Tap(f"open-{kind}-{entries:08d}", "Bench", now), now)
+        job = open_one(
+            store,
+            reference,
+            job_id,
+            "kc-2-drive",
+            "",
+            draft=plan,
+            tap=Tap(f"open-{kind}-{entries:08d}", "Bench", now),
+            at=now,
+        )
         more = []
         for seq in range(2, entries):
             point = PointOpened(f"point {seq}") if seq % 2 == 0 else PointClosed(seq - 1, "done")
-            more.append(Event(seq, f"{job_id}-{seq:06d}", "", NoteAdded(f"remark {seq}") if kind == "notes" else point, "Bench", now, now))
+            more.append(
+                Event(
+                    seq,
+                    f"{job_id}-{seq:06d}",
+                    "",
+                    NoteAdded(f"remark {seq}") if kind == "notes" else point,
+                    "Bench",
+                    now,
+                    now,
+                )
+            )
         whole = [*job.log, *more]
         store.append(job_id, more, summary_of(reference, Loaded(job_id, whole, fold(whole))))
     count: Iterator[int] = iter(range(10_000))
 
     def tap() -> None:
-        body = {"client_event_id": f"tap-{job_id}-{next(count):06d}", "happened_at": datetime.now(UTC).isoformat()}
-        at(address).open(f"{address}/api/jobs/{job_id}/taps", body | {"command": {"kind": "add_note", "text": "one more"}}).read()
+        body = {
+            "client_event_id": f"tap-{job_id}-{next(count):06d}",
+            "happened_at": datetime.now(UTC).isoformat(),
+        }
+        at(address).open(
+            f"{address}/api/jobs/{job_id}/taps",
+            body | {"command": {"kind": "add_note", "text": "one more"}},
+        ).read()
 
-    nothing, opened, tapped = medians([lambda: _get(f"{address}/health"), lambda: _get(f"{address}/api/jobs/{job_id}"), tap], 60)
+    nothing, opened, tapped = medians(
+        [lambda: _get(f"{address}/health"), lambda: _get(f"{address}/api/jobs/{job_id}"), tap], 60
+    )
     empty.append(nothing)
-    print(f"{entries:6} {kind:8} opened {opened:6.1f} ms, tapped {tapped:6.1f} ms, nothing {nothing:5.2f} ms", flush=True)
+    print(
+        f"{entries:6} {kind:8} opened {opened:6.1f} ms, tapped {tapped:6.1f} ms, nothing"
+        f" {nothing:5.2f} ms",
+        flush=True,
+    )
     return LongLog(entries, kind, opened, tapped)
 
 
@@ -178,8 +222,20 @@ def _fill(engine: Engine, count: int) -> None:
             for number in range(begin, min(begin + 5_000, start + count - there)):
                 job_id = f"many-{number:08d}"
                 jobs.append({"number": number, "id": job_id, "recorded_at": first})
-                own = {"id": job_id, "number": number, "title": f"Bearing change {number}", "machine": f"Conveyor {number % 997}"}
-                listed.append(pattern | own | {"live": number % 2 == 0, "updated_at": first + timedelta(minutes=number)})
+                own = {
+                    "id": job_id,
+                    "number": number,
+                    "title": f"Bearing change {number}",
+                    "machine": f"Conveyor {number % 997}",
+                }
+                listed.append(
+                    pattern
+                    | own
+                    | {
+                        "live": number % 2 == 0,
+                        "updated_at": first + timedelta(minutes=number),
+                    }
+                )
             session.execute(insert(JobRow), jobs)
             session.execute(insert(JobListRow), listed)
             session.commit()
@@ -200,7 +256,10 @@ def _jobs(engine: Engine, address: str, page: Page, count: int) -> ManyJobs:
         asked = JobsAsked(live=True)
         first = f"{address}/api/jobs?live=true&limit=50"
         search = f"{address}/api/jobs?live=true&limit=50&words=conveyor+12"
-        made = medians([plain, lambda: store.job_summaries(asked), lambda: _get(first), lambda: _get(search)], 60)
+        made = medians(
+            [plain, lambda: store.job_summaries(asked), lambda: _get(first), lambda: _get(search)],
+            60,
+        )
     raw.close()
 
     def shown() -> None:
@@ -217,12 +276,14 @@ def write_server_report(report: ServerReport, docs: Path) -> None:
     _plot(report, docs / "performance.svg")
     empty = report.empty
     rows = "\n".join(
-        f"| {log.entries:,} {log.kind} | {log.opened:.1f} ms | {log.opened / empty:.1f} | {log.tapped:.1f} ms | {log.tapped / empty:.1f} |"
+        f"| {log.entries:,} {log.kind} | {log.opened:.1f} ms | {log.opened / empty:.1f} |"
+        f" {log.tapped:.1f} ms | {log.tapped / empty:.1f} |"
         for log in report.logs
     )
     lists = "\n".join(
-        f"| {each.jobs:,} | {each.plain:.2f} ms | {each.store:.2f} ms ({each.store / each.plain:.2f}) | {each.page:.1f} ms | {each.search:.1f} ms "
-        f"| {each.screen:.0f} ms |"
+        f"| {each.jobs:,} | {each.plain:.2f} ms | {each.store:.2f} ms"
+        f" ({each.store / each.plain:.2f}) | {each.page:.1f} ms | {each.search:.1f} ms |"
+        f" {each.screen:.0f} ms |"
         for each in report.lists
     )
     few, many = report.lists[0], report.lists[-1]
@@ -268,15 +329,31 @@ def _plot(report: ServerReport, file: Path) -> None:
     axes = figure.add_subplot(facecolor=PAPER)
     for kind, colour in (("notes", DYE), ("points", OXIDE)):
         logs = [log for log in report.logs if log.kind == kind]
-        for name, line, value in (("opened", "-", lambda log: log.opened), ("tapped", "--", lambda log: log.tapped)):
+        for name, line, value in (
+            ("opened", "-", lambda log: log.opened),
+            ("tapped", "--", lambda log: log.tapped),
+        ):
             ys = [value(log) / report.empty for log in logs]
-            axes.plot([log.entries for log in logs], ys, line, color=colour, marker="o", markersize=4)
+            axes.plot(
+                [log.entries for log in logs], ys, line, color=colour, marker="o", markersize=4
+            )
             beside = (6, 6 if name == "tapped" else -6)
             axes.annotate(
-                f"{kind}, {name}", (logs[-1].entries, ys[-1]), xytext=beside, textcoords="offset points", va="center", color=colour, fontsize=9
+                f"{kind}, {name}",
+                (logs[-1].entries, ys[-1]),
+                xytext=beside,
+                textcoords="offset points",
+                va="center",
+                color=colour,
+                fontsize=9,
             )
     axes.axhline(8, color=INK, linewidth=0.8, linestyle=":")
     axes.annotate("8", (0, 8), xytext=(4, 3), textcoords="offset points", color=INK, fontsize=9)
-    axes.set(xlabel="entries in the log", ylabel="times a route that does nothing", xlim=(0, 3_700), ylim=(0, None))
+    axes.set(
+        xlabel="entries in the log",
+        ylabel="times a route that does nothing",
+        xlim=(0, 3_700),
+        ylim=(0, None),
+    )
     axes.spines[["top", "right"]].set_visible(False)
     figure.savefig(file, metadata={"Date": None})

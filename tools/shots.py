@@ -63,9 +63,13 @@ def prepare_page(page: Page, step: str | None) -> None:
         page.get_by_text("≠ marks where").wait_for()
         page.evaluate("window.scrollTo(0, 0)")
     elif step == "chart":
-        page.get_by_role("img", name="taper 1:12").evaluate("e => e.parentElement.parentElement.scrollIntoView()")
+        page.get_by_role("img", name="taper 1:12").evaluate(
+            "e => e.parentElement.parentElement.scrollIntoView()"
+        )
     elif step == "working":
-        page.get_by_role("button", name="Show the working of Target window for the residual clearance").click()
+        page.get_by_role(
+            "button", name="Show the working of Target window for the residual clearance"
+        ).click()
     elif step == "gauge":
         page.get_by_role("button", name="Turned").click()
         page.get_by_role("group", name="Thickest feeler that goes in").wait_for()
@@ -82,9 +86,26 @@ def prepare_page(page: Page, step: str | None) -> None:
         raise ValueError(f"no such step: {step}")
 
 
-def picture(browser: Browser, address: str, name: str, path: str, size: dict[str, int], look: str, step: str | None, folder: Path) -> None:
+def picture(
+    browser: Browser,
+    address: str,
+    name: str,
+    path: str,
+    size: dict[str, int],
+    *,
+    look: str,
+    step: str | None,
+    folder: Path,
+) -> None:
     """One picture."""
-    context = browser.new_context(base_url=address, viewport=size, locale="en-GB", timezone_id="UTC", reduced_motion="reduce", color_scheme=look)
+    context = browser.new_context(
+        base_url=address,
+        viewport=size,
+        locale="en-GB",
+        timezone_id="UTC",
+        reduced_motion="reduce",
+        color_scheme=look,
+    )
     sign_in(context, WHO.get(name, "Ines Whitlow"), look)
     page = context.new_page()
     page.goto(f"{address}{path}")
@@ -107,13 +128,24 @@ def main() -> None:
         try:
             prepare(ROOT, database, KeyFiles(database.folder / "keys"))
             log, keys = database.folder / "web.log", database.folder / "keys"
-            server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=log, keys=keys, more=ONE_TAP)
+            server = WebServer(
+                ROOT, database.app_url, "127.0.0.1", free_port(), log=log, keys=keys, more=ONE_TAP
+            )
             try:
                 server.wait_ready()
                 browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
                 for name, path, size, look, step in VIEWS:
                     if not wanted or name in wanted:
-                        picture(browser, server.address, name, path, size, look, step, folder)
+                        picture(
+                            browser,
+                            server.address,
+                            name,
+                            path,
+                            size,
+                            look=look,
+                            step=step,
+                            folder=folder,
+                        )
                         print(f"docs/screenshots/{name}.png")
                 browser.close()
             finally:

@@ -1,4 +1,5 @@
-"""Starting and stopping as a person does: the address, a busy port, a clean end, data that stays."""
+"""Starting and stopping as a person does: the address, a busy port, a clean end, data that
+stays."""
 
 from __future__ import annotations
 
@@ -14,7 +15,9 @@ from tribodex.launch.serve import import_plant
 __all__ = ["nothing_is_left_running", "root"]
 
 
-def test_the_demonstration_starts_on_another_port_keeps_its_data_and_ends_cleanly(root: Path) -> None:
+def test_the_demonstration_starts_on_another_port_keeps_its_data_and_ends_cleanly(
+    root: Path,
+) -> None:
     with socket.socket() as taken:
         taken.bind(("127.0.0.1", 0))
         taken.listen()
@@ -41,13 +44,19 @@ def test_serving_begins_empty_and_takes_a_plant(root: Path) -> None:
     address = empty.address()
     assert address.endswith(f":{port}") and "The plant is empty" in empty.text
     door = get(f"{address}/api/door")
-    assert isinstance(door, dict) and door["first_run"] and door["one_tap"] == [], "nobody comes in by one tap but in the demonstration"
+    assert isinstance(door, dict) and door["first_run"] and door["one_tap"] == [], (
+        "nobody comes in by one tap but in the demonstration"
+    )
     assert get(f"{address}/api/jobs") == []
     assert empty.stop() == 0
     assert import_plant(root, ROOT / "data" / "demo" / "hollin_vale.yaml") == 0
     filled = Started(root, "serve", TRIBODEX_PORT=str(free_port()))
     plant = get(f"{filled.address()}/api/plant")
-    assert isinstance(plant, dict) and len(plant["machines"]) == len(DEMO["plant"]["machines"]) and len(plant["people"]) == 4
+    assert (
+        isinstance(plant, dict)
+        and len(plant["machines"]) == len(DEMO["plant"]["machines"])
+        and len(plant["people"]) == 4
+    )
     assert get(f"{filled.address()}/api/jobs") == [], "no demonstration data"
     assert filled.stop() == 0
 
@@ -57,4 +66,6 @@ def test_the_launcher_names_its_commands() -> None:
     assert shown.returncode == 0
     for command in ("demo", "test", "check", "serve", "calc", "shots", "bench"):
         assert f"./run {command}" in shown.stdout
-    assert subprocess.run([ROOT / "run", "nonsense"], capture_output=True, check=False).returncode == 2
+    assert (
+        subprocess.run([ROOT / "run", "nonsense"], capture_output=True, check=False).returncode == 2
+    )

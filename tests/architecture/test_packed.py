@@ -1,4 +1,6 @@
-"""The archive installs and serves with no registry in reach, is upgraded with a backup before, and there is a way back."""
+"""The archive installs and serves with no registry in reach, is upgraded with a backup before, and
+there is a way back.
+"""
 
 from __future__ import annotations
 
@@ -28,12 +30,23 @@ CUT_OFF = {
 
 
 def run(*command: str | Path) -> subprocess.CompletedProcess[str]:
-    return subprocess.run(list(map(str, command)), capture_output=True, text=True, env=os.environ | CUT_OFF, check=False)
+    return subprocess.run(
+        list(map(str, command)),
+        capture_output=True,
+        text=True,
+        env=os.environ | CUT_OFF,
+        check=False,
+    )
 
 
 def serve(prefix: Path) -> Started:
     """`run serve` of an installation."""
-    return Started(prefix, command=[str(prefix / "current" / "run"), "serve"], TRIBODEX_PORT=str(free_port()), **CUT_OFF)
+    return Started(
+        prefix,
+        command=[str(prefix / "current" / "run"), "serve"],
+        TRIBODEX_PORT=str(free_port()),
+        **CUT_OFF,
+    )
 
 
 def people(address: str) -> list[str]:
@@ -46,12 +59,18 @@ def add_person(address: str, name: str) -> None:
 
 
 def test_installed_upgraded_and_taken_back_without_a_network(tmp_path: Path) -> None:
-    subprocess.run([sys.executable, ROOT / "tools" / "pack.py", tmp_path / "made"], check=True, capture_output=True)
+    subprocess.run(
+        [sys.executable, ROOT / "tools" / "pack.py", tmp_path / "made"],
+        check=True,
+        capture_output=True,
+    )
     archive = next((tmp_path / "made").glob("*.tar.gz"))
     with tarfile.open(archive) as packed:
         packed.extractall(tmp_path / "first", filter="data")
     unpacked = next((tmp_path / "first").iterdir())
-    assert len(list((unpacked / "wheels").iterdir())) > 25 and any("mariadb-server-core" in file.name for file in (unpacked / "debs").iterdir())
+    assert len(list((unpacked / "wheels").iterdir())) > 25 and any(
+        "mariadb-server-core" in file.name for file in (unpacked / "debs").iterdir()
+    )
     assert not list(unpacked.rglob("log.key")) and not (unpacked / ".run").exists()
     prefix = tmp_path / "prefix"
     installed = run(sys.executable, unpacked / "tools" / "serving" / "install.py", prefix)
@@ -68,15 +87,20 @@ def test_installed_upgraded_and_taken_back_without_a_network(tmp_path: Path) -> 
 
     newer = tmp_path / "newer.tar"
     # The newer version changes the schema: the older one cannot read what that made of it.
-    (unpacked / "src" / "tribodex" / "store" / "migrations" / "versions" / "9999_newer.py").write_text(
-        'import sqlalchemy as sa\nfrom alembic import op\n\nrevision, down_revision = "9999", "0012"\n\n\n'
-        'def upgrade() -> None:\n    op.create_table("newer", sa.Column("id", sa.Integer(), primary_key=True))\n'
+    (
+        unpacked / "src" / "tribodex" / "store" / "migrations" / "versions" / "9999_newer.py"
+    ).write_text(
+        'import sqlalchemy as sa\nfrom alembic import op\n\nrevision, down_revision = "9999",'
+        ' "0012"\n\n\ndef upgrade() -> None:\n    op.create_table("newer", sa.Column("id",'
+        " sa.Integer(), primary_key=True))\n"
     )
     with tarfile.open(newer, "w") as packed:
         packed.add(unpacked, "tribodex-newer")
     upgraded = run(prefix / "current" / "run", "upgrade", newer)
     assert upgraded.returncode == 0, upgraded.stdout + upgraded.stderr
-    assert (prefix / "current").resolve().name == "tribodex-newer" and "Backup made" in upgraded.stdout
+    assert (
+        prefix / "current"
+    ).resolve().name == "tribodex-newer" and "Backup made" in upgraded.stdout
     served = serve(prefix)
     address = served.address()
     assert people(address) == ["Before the upgrade"]

@@ -13,7 +13,6 @@ import tempfile
 import threading
 import time
 import urllib.error
-import urllib.request
 from collections.abc import Callable, Iterator
 from contextlib import suppress
 from pathlib import Path
@@ -35,7 +34,9 @@ pytestmark = pytest.mark.faults
 
 @pytest.fixture
 def root(tmp_path: Path) -> Path:
-    """A checkout as far as the launcher sees it, with a short demonstration: what is tried here is staying up."""
+    """A checkout as far as the launcher sees it, with a short demonstration: what is tried here is
+    staying up.
+    """
     (tmp_path / "web").symlink_to(ROOT / "web")
     demo = tmp_path / "data" / "demo"
     demo.mkdir(parents=True)
@@ -73,7 +74,8 @@ def pid_of(folder: Path) -> int:
 
 
 class HalfRequest(threading.Thread):
-    """Half a request, sent while the other trials run; `took`: how long until the server closed it."""
+    """Half a request, sent while the other trials run; `took`: how long until the server closed
+    it."""
 
     def __init__(self, address: str) -> None:
         super().__init__(daemon=True)
@@ -103,7 +105,14 @@ def served(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[LocalMari
     database = LocalMariaDB(tmp_path_factory.mktemp("up"), fast=True)
     database.start()
     migrate(database.owner_url, database.app_url)
-    server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log", keys=database.folder / "keys")
+    server = WebServer(
+        ROOT,
+        database.app_url,
+        "127.0.0.1",
+        free_port(),
+        log=database.folder / "web.log",
+        keys=database.folder / "keys",
+    )
     server.wait_ready()
     HALVES[server.address] = HalfRequest(server.address)
     yield database, server
@@ -114,7 +123,11 @@ def served(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[LocalMari
 def start(checkout: Path, command: str, port: int | None = None) -> Started:
     """A launcher's command at a port of its own; “serve” takes it from the environment."""
     where = str(port or free_port())
-    return Started(checkout, command, "--port", where) if command == "demo" else Started(checkout, command, TRIBODEX_PORT=where)
+    return (
+        Started(checkout, command, "--port", where)
+        if command == "demo"
+        else Started(checkout, command, TRIBODEX_PORT=where)
+    )
 
 
 BOTH = pytest.mark.parametrize("command", ["demo", "serve"])
@@ -138,7 +151,11 @@ def test_database_and_web_server_are_started_again(root: Path, command: str) -> 
     web = read_running(folder / "web.json")
     assert web is not None
     os.kill(web.pid, signal.SIGKILL)
-    wait_for(lambda: (read_running(folder / "web.json") or web) != web and get(f"{address}/api/jobs") == jobs)
+    wait_for(
+        lambda: (
+            (read_running(folder / "web.json") or web) != web and get(f"{address}/api/jobs") == jobs
+        )
+    )
     assert "starting it again" in started.text
 
     again = start(root, command)
@@ -187,12 +204,22 @@ def test_a_worker_that_is_killed_is_replaced(served: tuple[LocalMariaDB, WebServ
     assert len(workers) == 2
     for worker in workers:
         os.kill(int(worker), signal.SIGKILL)
-    wait_for(lambda: len(set(Path(f"/proc/{server.pid}/task/{server.pid}/children").read_text().split()) - workers) == 2)
+    wait_for(
+        lambda: (
+            len(
+                set(Path(f"/proc/{server.pid}/task/{server.pid}/children").read_text().split())
+                - workers
+            )
+            == 2
+        )
+    )
     assert status(f"{server.address}/ready")[0] == 200
 
 
 def test_a_database_that_hangs_makes_no_file_wait(served: tuple[LocalMariaDB, WebServer]) -> None:
-    """The database is stopped, not ended: forty devices ask, and pages, files and health answer all the while."""
+    """The database is stopped, not ended: forty devices ask, and pages, files and health answer all
+    the while.
+    """
     database, server = served
     process = pid_of(database.folder)
     found: list[int] = []
@@ -200,7 +227,12 @@ def test_a_database_that_hangs_makes_no_file_wait(served: tuple[LocalMariaDB, We
     assert status(f"{server.address}/api/jobs")[0] == 200
     os.kill(process, signal.SIGSTOP)
     try:
-        crowd = [threading.Thread(target=lambda: found.append(status(f"{server.address}/api/jobs", 60)[0])) for _ in range(40)]
+        crowd = [
+            threading.Thread(
+                target=lambda: found.append(status(f"{server.address}/api/jobs", 60)[0])
+            )
+            for _ in range(40)
+        ]
         for thread in crowd:
             thread.start()
         time.sleep(1.0)
@@ -221,7 +253,9 @@ def test_a_database_that_hangs_makes_no_file_wait(served: tuple[LocalMariaDB, We
     wait_for(lambda: status(f"{server.address}/ready")[0] == 200)
 
 
-def test_clients_that_send_half_a_request_hold_nobody_up(served: tuple[LocalMariaDB, WebServer]) -> None:
+def test_clients_that_send_half_a_request_hold_nobody_up(
+    served: tuple[LocalMariaDB, WebServer],
+) -> None:
     _, server = served
     host, port = server.address.removeprefix("http://").split(":")
     halves = []
@@ -229,7 +263,10 @@ def test_clients_that_send_half_a_request_hold_nobody_up(served: tuple[LocalMari
         for i in range(80):
             half = socket.create_connection((host, int(port)))
             body = b"Content-Length: 900\r\n\r\n{" if i % 2 else b""
-            half.sendall(b"POST /api/plan HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\n" + body)
+            half.sendall(
+                b"POST /api/plan HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\n"
+                + body
+            )
             halves.append(half)
         for _ in range(10):
             begin = time.monotonic()
@@ -249,26 +286,54 @@ def test_a_half_request_is_closed_in_time(served: tuple[LocalMariaDB, WebServer]
 def test_no_account_without_a_password_and_no_port(served: tuple[LocalMariaDB, WebServer]) -> None:
     database, _ = served
     owner = json.loads((database.folder / "secrets.json").read_text())["owner"]
-    with pymysql.connect(unix_socket=str(database.socket), user="root", password=owner) as connection, connection.cursor() as cursor:
-        cursor.execute("SELECT User, Host, JSON_VALUE(Priv, '$.authentication_string') FROM mysql.global_priv")
+    with (
+        pymysql.connect(
+            unix_socket=str(database.socket), user="root", password=owner
+        ) as connection,
+        connection.cursor() as cursor,
+    ):
+        cursor.execute(
+            "SELECT User, Host, JSON_VALUE(Priv, '$.authentication_string') FROM mysql.global_priv"
+        )
         accounts = {(user, host): secret for user, host, secret in cursor.fetchall()}
-        assert {user for user, _ in accounts} <= {"root", "tribodex_owner", "tribodex_app", "mariadb.sys"}
+        assert {user for user, _ in accounts} <= {
+            "root",
+            "tribodex_owner",
+            "tribodex_app",
+            "mariadb.sys",
+        }
         assert {host for _, host in accounts} == {"localhost"}
         assert all(secret for (user, _), secret in accounts.items() if user != "mariadb.sys")
         cursor.execute("SELECT @@skip_networking, @@local_infile, @@secure_file_priv")
         networking, infile, files = cursor.fetchone() or (0, 1, "")
         assert (networking, infile) == (1, 0) and str(files).startswith(str(database.folder))
-    for user, password in (("root", ""), ("", ""), ("tribodex_app", ""), ("tribodex_owner", "guess"), ("mariadb.sys", ""), ("mysql", "")):
+    for user, password in (
+        ("root", ""),
+        ("", ""),
+        ("tribodex_app", ""),
+        ("tribodex_owner", "guess"),
+        ("mariadb.sys", ""),
+        ("mysql", ""),
+    ):
         with pytest.raises(pymysql.err.OperationalError):
             pymysql.connect(unix_socket=str(database.socket), user=user, password=password)
     ports = Path("/proc/net/tcp").read_text() + Path("/proc/net/tcp6").read_text()
-    inodes = {os.readlink(f"/proc/{pid_of(database.folder)}/fd/{fd}") for fd in os.listdir(f"/proc/{pid_of(database.folder)}/fd")}
-    assert not any(f"socket:[{line.split()[9]}]" in inodes for line in ports.splitlines() if len(line.split()) > 9 and line.split()[9].isdigit())
+    inodes = {
+        os.readlink(f"/proc/{pid_of(database.folder)}/fd/{fd}")
+        for fd in os.listdir(f"/proc/{pid_of(database.folder)}/fd")
+    }
+    assert not any(
+        f"socket:[{line.split()[9]}]" in inodes
+        for line in ports.splitlines()
+        if len(line.split()) > 9 and line.split()[9].isdigit()
+    )
 
 
 @pytest.mark.skipif(os.geteuid() != 0, reason="only root can try as somebody else")
 def test_another_user_of_the_machine_does_not_get_in() -> None:
-    """In a folder that everybody may reach: not as root is it run, and nobody else gets as far as its socket."""
+    """In a folder that everybody may reach: not as root is it run, and nobody else gets as far as
+    its socket.
+    """
     with tempfile.TemporaryDirectory(dir="/tmp") as folder:
         os.chmod(folder, 0o755)
         database = LocalMariaDB(Path(folder) / "db", fast=True)
@@ -277,23 +342,19 @@ def test_another_user_of_the_machine_does_not_get_in() -> None:
             owner = os.stat(f"/proc/{pid_of(database.folder)}").st_uid
             assert owner != 0, "not as root where another account can be had"
             code = (
-                "import os, sys, pymysql\n"
-                "os.setgid(54321); os.setuid(54321)\n"
-                "for name, word in (('root', ''), ('tribodex_app', ''), ('', '')):\n"
-                "    try:\n"
-                "        pymysql.connect(unix_socket=sys.argv[1], user=name, password=word)\n"
-                "    except pymysql.err.OperationalError as error:\n"
-                "        print(error.args[0])\n"
-                "    else:\n"
-                "        print('in')\n"
-                "for path in (sys.argv[2] + '/secrets.json', sys.argv[2] + '/init.sql', sys.argv[2] + '/data/mysql/global_priv.MAD'):\n"
-                "    try:\n"
-                "        open(path).read(); print('read', path)\n"
-                "    except OSError:\n"
-                "        pass\n"
+                "import os, sys, pymysql\nos.setgid(54321); os.setuid(54321)\nfor name, word in"
+                " (('root', ''), ('tribodex_app', ''), ('', '')):\n    try:\n       "
+                " pymysql.connect(unix_socket=sys.argv[1], user=name, password=word)\n    except"
+                " pymysql.err.OperationalError as error:\n        print(error.args[0])\n    else:\n"
+                "        print('in')\nfor path in (sys.argv[2] + '/secrets.json', sys.argv[2] +"
+                " '/init.sql', sys.argv[2] + '/data/mysql/global_priv.MAD'):\n    try:\n       "
+                " open(path).read(); print('read', path)\n    except OSError:\n        pass\n"
             )
             tried = subprocess.run(
-                [sys.executable, "-c", code, str(database.socket), str(database.folder)], capture_output=True, text=True, check=True
+                [sys.executable, "-c", code, str(database.socket), str(database.folder)],
+                capture_output=True,
+                text=True,
+                check=True,
             )
             assert tried.stdout.split() == ["2003"] * 3 and "read" not in tried.stdout, tried.stdout
         finally:
@@ -312,11 +373,16 @@ def test_a_folder_that_only_root_may_enter_is_served_all_the_same() -> None:
             database.stop()
 
 
-def test_a_crowd_of_idle_connections_makes_nobody_wait(served: tuple[LocalMariaDB, WebServer]) -> None:
+def test_a_crowd_of_idle_connections_makes_nobody_wait(
+    served: tuple[LocalMariaDB, WebServer],
+) -> None:
     _, server = served
     host, port = server.address.removeprefix("http://").split(":")
     most, hard = resource.getrlimit(resource.RLIMIT_NOFILE)
-    resource.setrlimit(resource.RLIMIT_NOFILE, (min(hard, max(most, 4096)) if hard != resource.RLIM_INFINITY else max(most, 4096), hard))
+    resource.setrlimit(
+        resource.RLIMIT_NOFILE,
+        (min(hard, max(most, 4096)) if hard != resource.RLIM_INFINITY else max(most, 4096), hard),
+    )
     idle = [socket.create_connection((host, int(port))) for _ in range(1100)]
     try:
         begin = time.monotonic()
@@ -328,7 +394,9 @@ def test_a_crowd_of_idle_connections_makes_nobody_wait(served: tuple[LocalMariaD
 
 
 def test_papers_under_way_end_in_words_when_the_server_is_stopped(tmp_path: Path) -> None:
-    """A paper that takes long is being printed when the stop comes: who asked is told to ask again, and the server ends."""
+    """A paper that takes long is being printed when the stop comes: who asked is told to ask again,
+    and the server ends.
+    """
     listening = socket.create_server(("127.0.0.1", 0))
     code = (
         "import sys, socket, time, flask\n"
@@ -350,7 +418,9 @@ def test_papers_under_way_end_in_words_when_the_server_is_stopped(tmp_path: Path
     )
     (tmp_path / "slow.py").write_text(code)
     held = listening.fileno()
-    process = subprocess.Popen([sys.executable, str(tmp_path / "slow.py"), str(held)], pass_fds=(held,))
+    process = subprocess.Popen(
+        [sys.executable, str(tmp_path / "slow.py"), str(held)], pass_fds=(held,)
+    )
     try:
         address = f"http://127.0.0.1:{listening.getsockname()[1]}"
         answers: list[tuple[int, str]] = []
@@ -359,7 +429,9 @@ def test_papers_under_way_end_in_words_when_the_server_is_stopped(tmp_path: Path
         wait_for(lambda: status(f"{address}/begun")[1] == "True")
         process.terminate()
         asking.join(60)
-        assert answers == [(503, "The server is being stopped: ask for this paper again in a moment.")]
+        assert answers == [
+            (503, "The server is being stopped: ask for this paper again in a moment.")
+        ]
         assert process.wait(30) == 0
     finally:
         process.kill()
@@ -369,13 +441,19 @@ def test_papers_under_way_end_in_words_when_the_server_is_stopped(tmp_path: Path
 
 @BOTH
 def test_a_database_killed_in_the_first_seconds_is_started_again(root: Path, command: str) -> None:
-    """Killed as soon as it has a number, and once more while everything is made ready: the start goes on and ends well."""
+    """Killed as soon as it has a number, and once more while everything is made ready: the start
+    goes on and ends well.
+    """
     started = start(root, command)
     folder = root / ".run" / command
     killed = {0}
 
     def another() -> bool:
-        return (folder / "server.pid").exists() and pid_of(folder) not in killed and started_at(pid_of(folder)) is not None
+        return (
+            (folder / "server.pid").exists()
+            and pid_of(folder) not in killed
+            and started_at(pid_of(folder)) is not None
+        )
 
     for _ in range(2):
         wait_for(another)

@@ -35,13 +35,18 @@ def test_one_that_ended_is_said_to_have_ended() -> None:
 
 
 def test_one_that_does_nothing_is_said_to_hang_and_one_at_work_is_waited_for() -> None:
-    with process("import time; time.sleep(600)") as idle, pytest.raises(NotUp, match="does nothing"):
+    with (
+        process("import time; time.sleep(600)") as idle,
+        pytest.raises(NotUp, match="does nothing"),
+    ):
         wait_until("The kettle", idle.pid, lambda: False, lambda: True, stalled=1.5)
     with process("while True: pass") as busy:
         asked = iter(range(1_000))
         said: list[str] = []
         # Longer than an idle one would be given: what counts is that it works.
-        wait_until("The kettle", busy.pid, lambda: next(asked) > 30, lambda: True, said.append, stalled=1.0)
+        wait_until(
+            "The kettle", busy.pid, lambda: next(asked) > 30, lambda: True, said.append, stalled=1.0
+        )
         assert work_done(busy.pid) > 0 and wait_gone(busy.pid, lambda: next(asked) < 40)
 
 
@@ -57,7 +62,9 @@ def test_a_database_that_cannot_start_says_why(tmp_path: Path) -> None:
 
 def test_a_web_server_that_cannot_start_says_what_it_wrote_last(tmp_path: Path) -> None:
     log = tmp_path / "web.log"
-    server = WebServer(ROOT, "not an address", "127.0.0.1", free_port(), log=log, keys=log.parent / "keys")
+    server = WebServer(
+        ROOT, "not an address", "127.0.0.1", free_port(), log=log, keys=log.parent / "keys"
+    )
     with pytest.raises(NotUp, match=r"(?s)web server.*What it wrote last"):
         server.wait_ready()
     assert log.read_text()

@@ -1,4 +1,5 @@
-"""One word for one thing: wordings that people stumbled over stand in nothing that a person reads."""
+"""One word for one thing: wordings that people stumbled over stand in nothing that a person
+reads."""
 
 from __future__ import annotations
 
@@ -68,9 +69,25 @@ BARRED = (
 )
 # One word alone, where it is a button, an answer or a title.
 BARRED_ALONE = (
-    "Seen", "Read", "Note it", "Looked again", "Destroyed", "They are in", "It is in", "It is out", "Set out", "Take stock", "Take off", "Look",
-    "Keep", "Asked for", "as asked for", "Judge", "Leave it so", "Accept by name",
-)  # fmt: skip
+    "Seen",
+    "Read",
+    "Note it",
+    "Looked again",
+    "Destroyed",
+    "They are in",
+    "It is in",
+    "It is out",
+    "Set out",
+    "Take stock",
+    "Take off",
+    "Look",
+    "Keep",
+    "Asked for",
+    "as asked for",
+    "Judge",
+    "Leave it so",
+    "Accept by name",
+)
 
 
 def of_python(path: Path) -> Iterator[str]:
@@ -81,9 +98,15 @@ def of_python(path: Path) -> Iterator[str]:
     for node in ast.walk(tree):
         if isinstance(node, ast.JoinedStr):
             inside.update(id(part) for part in node.values)
-            yield "".join(str(part.value) if isinstance(part, ast.Constant) else "…" for part in node.values)
+            yield "".join(
+                str(part.value) if isinstance(part, ast.Constant) else "…" for part in node.values
+            )
     for node in ast.walk(tree):
-        if isinstance(node, ast.Constant) and isinstance(node.value, str) and id(node) not in docs | inside:
+        if (
+            isinstance(node, ast.Constant)
+            and isinstance(node.value, str)
+            and id(node) not in docs | inside
+        ):
             yield node.value
 
 
@@ -120,7 +143,11 @@ def read_by_people() -> tuple[tuple[str, str], ...]:
         if "generated" not in path.name:
             found += ((path, text) for text in of_typescript(path))
     data = ROOT / "data"
-    for path in (*newest(data / "procedures"), *newest(data / "procedures" / "stages"), *(data / "failure_marks").glob("*.yaml")):
+    for path in (
+        *newest(data / "procedures"),
+        *newest(data / "procedures" / "stages"),
+        *(data / "failure_marks").glob("*.yaml"),
+    ):
         found += ((path, text) for text in of_data(yaml.safe_load(path.read_text("utf-8"))))
     for path in (ROOT / "src").rglob("*.html"):
         found.append((path, path.read_text("utf-8")))
@@ -130,13 +157,23 @@ def read_by_people() -> tuple[tuple[str, str], ...]:
 def test_texts_are_found() -> None:
     texts = [text for _, text in read_by_people()]
     assert len(texts) > 5_000
-    for known in ("Mark and check", "Compare methods", "Trust the feeler, not the angle", "Evidence lost", "Grease under pressure goes through skin"):
+    for known in (
+        "Mark and check",
+        "Compare methods",
+        "Trust the feeler, not the angle",
+        "Evidence lost",
+        "Grease under pressure goes through skin",
+    ):
         assert any(known in text for text in texts), known
 
 
 @pytest.mark.parametrize("phrase", BARRED)
 def test_a_barred_wording_stands_nowhere(phrase: str) -> None:
-    assert [(path, text[:200]) for path, text in read_by_people() if re.search(rf"(?<![a-z]){re.escape(phrase)}(?![a-z])", text, re.IGNORECASE)] == []
+    assert [
+        (path, text[:200])
+        for path, text in read_by_people()
+        if re.search(rf"(?<![a-z]){re.escape(phrase)}(?![a-z])", text, re.IGNORECASE)
+    ] == []
 
 
 def test_a_barred_button_or_title_stands_nowhere() -> None:
@@ -154,10 +191,12 @@ def test_every_stage_and_gate_has_its_label() -> None:
     for path in newest(ROOT / "data" / "procedures"):
         for stage in yaml.safe_load(path.read_text("utf-8")).get("stages", []):
             if isinstance(stage, dict):
-                # Some share an id and not a title: turns from hand-tight have a zero mark for a target window.
+                # Some share an id and not a title: turns from hand-tight have a zero mark for a
+                # target window.
                 stages.setdefault(stage["id"], stage["title"])
                 gates |= {gate["id"]: gate["title"] for gate in stage.get("gates", [])}
     assert gates == GATE_TITLES
     assert {name: title for name, title in STAGE_TITLES.items() if name in stages} == {
-        name: title if name not in ("target_window", "drive_up") else STAGE_TITLES[name] for name, title in stages.items()
+        name: title if name not in ("target_window", "drive_up") else STAGE_TITLES[name]
+        for name, title in stages.items()
     }

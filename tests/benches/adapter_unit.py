@@ -10,9 +10,14 @@ from tribodex.core.units.forms import FloatBy
 from tribodex.usecases.planning.given_units import UnitDraft
 
 BOTH = UnitDraft(
-    lock="adapter", bore="2 7/16 in", form="foot_2", turns="1 to 1 1/4", turns_source="unit sheet, page 3", sheet_zero="both_hands",
+    lock="adapter",
+    bore="2 7/16 in",
+    form="foot_2",
+    turns="1 to 1 1/4",
+    turns_source="unit sheet, page 3",
+    sheet_zero="both_hands",
     shaft_limits="+0/-0.003 in",
-)  # fmt: skip
+)
 TAPPED = UnitDraft(**{**BOTH.__dict__, "sheet_zero": "tapped"})
 
 
@@ -38,4 +43,7 @@ class AdapterBench(UnitBench):
         return str(found.do), found.headline, found.stops
 
     def proven(self, place: str = "1") -> dict[str, bool]:
-        return {proof.claim.code: proof.proven for proof in proved.of(self.desk(place), adapter_unit.TOPIC)}
+        return {
+            proof.claim.code: proof.proven
+            for proof in proved.of(self.desk(place), adapter_unit.TOPIC)
+        }

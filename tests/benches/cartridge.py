@@ -26,10 +26,24 @@ from tribodex.usecases.planning.shouldered import shoulder_plan
 
 BEARING = ShoulderDraft(designation="6309 C3", shaft_class="k5")
 CLOSING = CartridgeDraft(
-    fixed_end="drive", separable="none", housing_class="H7", growth="0.15", stands_out="140 mm", screws="3", screw="M8", grade="8.8",
-    finish="dry", hand="right", turning="anticlockwise", nut_torque="95 N·m", nut_source="sheet", flingers="both",
-    stands="upright", nuts="far", flingers_by="screws",
-)  # fmt: skip
+    fixed_end="drive",
+    separable="none",
+    housing_class="H7",
+    growth="0.15",
+    stands_out="140 mm",
+    screws="3",
+    screw="M8",
+    grade="8.8",
+    finish="dry",
+    hand="right",
+    turning="anticlockwise",
+    nut_torque="95 N·m",
+    nut_source="sheet",
+    flingers="both",
+    stands="upright",
+    nuts="far",
+    flingers_by="screws",
+)
 
 
 class CartridgeBench(ShaftBench):
@@ -42,11 +56,28 @@ class CartridgeBench(ShaftBench):
         own, shaft = REFERENCE.procedure("cartridge-bearing"), REFERENCE.procedure("job-cartridge")
         self.procedures = {SHAFT: shaft, "1": own, "2": own}
         plan = shoulder_plan(REFERENCE, in_cartridge(self.bearing))
-        places = tuple(Place(str(i), f"p-{i}", f"End {i}", own.id, own.version, f) for i, f in enumerate((Floats.HELD, Floats.SEAT), 1))
-        planned = [facts.Planned(p.id, fact) for p in places for fact in SHOULDER.facts(plan, False)]
-        planned.append(facts.Planned(SHAFT, CartridgePlanned(cartridge_plan(REFERENCE, closing, {"1": plan, "2": plan}, "1", "2"))))
+        places = tuple(
+            Place(str(i), f"p-{i}", f"End {i}", own.id, own.version, f)
+            for i, f in enumerate((Floats.HELD, Floats.SEAT), 1)
+        )
+        planned = [
+            facts.Planned(p.id, fact) for p in places for fact in SHOULDER.facts(plan, False)
+        ]
+        planned.append(
+            facts.Planned(
+                SHAFT,
+                CartridgePlanned(
+                    cartridge_plan(REFERENCE, closing, {"1": plan, "2": plan}, "1", "2")
+                ),
+            )
+        )
         self.log.clear()
-        self._add(SHAFT, facts.JobOpened(1, "Spindle", "m", "Machine", shaft.id, shaft.version, places, tuple(planned)))
+        self._add(
+            SHAFT,
+            facts.JobOpened(
+                1, "Spindle", "m", "Machine", shaft.id, shaft.version, places, tuple(planned)
+            ),
+        )
         self.do(ConfirmGate("safe", ("isolated", "stored", "load_off", "ppe")))
 
     @property
@@ -89,7 +120,10 @@ class CartridgeBench(ShaftBench):
         self.warm_on()
         self.into_housing()
         self.second_on()
-        self.do(cmd.TightenPair("95 N·m", "hook no. 9", True, True), cmd.PackBetween("60 g of the list's grease"))
+        self.do(
+            cmd.TightenPair("95 N·m", "hook no. 9", True, True),
+            cmd.PackBetween("60 g of the list's grease"),
+        )
 
     def cover(self, side: Side) -> None:
         depth, spigot = ("8.00 mm", "8.08 mm") if side == "fixed" else ("10 mm", "8 mm")
@@ -97,7 +131,14 @@ class CartridgeBench(ShaftBench):
         self.gate("ready_cover")
         torque = self.state.plan.screws.torque_nm if self.state.plan else 0.0
         for share in (0.3, 0.6, 1.0, 1.0):
-            self.do(cmd.TightenRound(side, f"{torque * share:.1f} N·m", "no. 2", "0.5 + 0.5 + 0.5" if share < 1 else ""))
+            self.do(
+                cmd.TightenRound(
+                    side,
+                    f"{torque * share:.1f} N·m",
+                    "no. 2",
+                    "0.5 + 0.5 + 0.5" if share < 1 else "",
+                )
+            )
 
     def clear_cover(self, side: Side) -> None:
         """A cover over a retaining ring: it touches nothing."""
@@ -107,10 +148,20 @@ class CartridgeBench(ShaftBench):
             self.do(cmd.TightenRound(side, f"{torque * share:.1f} N·m", "no. 2"))
 
 
-SPINDLE = CartridgeDraft(**{
-    **CLOSING.__dict__, "nuts": "none", "hand": "", "turning": "", "nut_torque": "", "nut_source": "", "flingers": "none", "flingers_by": "",
-    "rings_fixed": "both", "rings_floating": "shaft",
-})  # fmt: skip
+SPINDLE = CartridgeDraft(
+    **{
+        **CLOSING.__dict__,
+        "nuts": "none",
+        "hand": "",
+        "turning": "",
+        "nut_torque": "",
+        "nut_source": "",
+        "flingers": "none",
+        "flingers_by": "",
+        "rings_fixed": "both",
+        "rings_floating": "shaft",
+    }
+)
 
 
 class SpindleBench(CartridgeBench):
@@ -119,9 +170,27 @@ class SpindleBench(CartridgeBench):
     bearing, hot = replace(BEARING, designation="6309-2RS C3"), "78 °C"
 
     def ring(self, side: Side, sits: Literal["shaft", "bore"], before: str, after: str) -> None:
-        self.do(cmd.SeatRing(side, sits, groove_free=True, below_surface=True, turns=True, ends_before=before, ends_after=after))
+        self.do(
+            cmd.SeatRing(
+                side,
+                sits,
+                groove_free=True,
+                below_surface=True,
+                turns=True,
+                ends_before=before,
+                ends_after=after,
+            )
+        )
 
 
-PUMP = CartridgeDraft(**{
-    **CLOSING.__dict__, "separable": "both", "stands": "horizontal", "nuts": "both", "hand_far": "left", "flingers_by": "nuts", "rod": "drive",
-})  # fmt: skip
+PUMP = CartridgeDraft(
+    **{
+        **CLOSING.__dict__,
+        "separable": "both",
+        "stands": "horizontal",
+        "nuts": "both",
+        "hand_far": "left",
+        "flingers_by": "nuts",
+        "rod": "drive",
+    }
+)

@@ -28,9 +28,13 @@ class FollowerBench(ShaftBench):
         own = REFERENCE.procedure("follower-whole")
         self.procedures = {SHAFT: REFERENCE.procedure(MOUNTING), "1": own}
         place = Place("1", "p-1", "Gate", own.id, own.version)
-        planned: Sequence[facts.Planned] = (facts.Planned("1", FollowerPlanned(follower_plan(REFERENCE, draft))),)
+        planned: Sequence[facts.Planned] = (
+            facts.Planned("1", FollowerPlanned(follower_plan(REFERENCE, draft))),
+        )
         self.log.clear()
-        self._add(SHAFT, facts.JobOpened(1, "Gate", "m", "Machine", MOUNTING, 1, (place,), tuple(planned)))
+        self._add(
+            SHAFT, facts.JobOpened(1, "Gate", "m", "Machine", MOUNTING, 1, (place,), tuple(planned))
+        )
         self.do(ConfirmGate("safe", ("isolated", "stored", "load_off", "ppe")))
 
     @property

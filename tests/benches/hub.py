@@ -39,7 +39,8 @@ BOTH = replace(WHEEL, designation="6206 C4", shaft_class="k5")
 
 
 class HubBench(ShoulderBench):
-    """A bearing that goes into a tight hub, in memory; every entry a minute after the one before."""
+    """A bearing that goes into a tight hub, in memory; every entry a minute after the one
+    before."""
 
     def __init__(self, draft: ShoulderDraft = WHEEL) -> None:
         super().__init__()
@@ -47,8 +48,21 @@ class HubBench(ShoulderBench):
         assert plan.hub is not None
         self.procedures = {SHAFT: REFERENCE.procedure(WHOLE), "1": own}
         place = Place("1", "p-1", "Wheel", own.id, own.version, Floats.HELD)
-        planned: Sequence[facts.Fact] = (ShoulderPlanned(plan), HubPlanned(plan.hub), SeatPlanned(seat_of(plan), plan.bore_limits_um))
-        opened = facts.JobOpened(1, "Wheel", "m", "Machine", WHOLE, 1, (place,), tuple(facts.Planned("1", fact) for fact in planned))
+        planned: Sequence[facts.Fact] = (
+            ShoulderPlanned(plan),
+            HubPlanned(plan.hub),
+            SeatPlanned(seat_of(plan), plan.bore_limits_um),
+        )
+        opened = facts.JobOpened(
+            1,
+            "Wheel",
+            "m",
+            "Machine",
+            WHOLE,
+            1,
+            (place,),
+            tuple(facts.Planned("1", fact) for fact in planned),
+        )
         self.log.clear()
         self._add(SHAFT, opened)
         self.do(ConfirmGate("safe", ("isolated", "stored", "load_off", "ppe")))

@@ -14,9 +14,22 @@ from tribodex.core.topics.seals import commands as cmd
 
 LABYRINTH = cmd.PlanSeals(SealKind.LABYRINTH, Purpose.KEEP_DIRT, "both", grease_is="same")
 RING = big.PlanLargeSeal(
-    "940 mm", "NBR", "40", "45", split="no", holds_itself="no", shaft_last="no", store="-8 °C", room="20 °C", box="140 mm", cover="38 N·m",
-    cover_source="drawing", starts_at="2026-12-01T06:00", upright="no", size_check="yes",
-)  # fmt: skip
+    "940 mm",
+    "NBR",
+    "40",
+    "45",
+    split="no",
+    holds_itself="no",
+    shaft_last="no",
+    store="-8 °C",
+    room="20 °C",
+    box="140 mm",
+    cover="38 N·m",
+    cover_source="drawing",
+    starts_at="2026-12-01T06:00",
+    upright="no",
+    size_check="yes",
+)
 
 
 class SealBench(ShaftBench):
@@ -28,7 +41,17 @@ class SealBench(ShaftBench):
         self.procedures = {SHAFT: shaft, "1": own}
         self.log.clear()
         self._add(
-            SHAFT, facts.JobOpened(1, "Seal", "m", "Machine", shaft.id, shaft.version, (Place("1", "p-1", "Drum end", own.id, own.version),), ())
+            SHAFT,
+            facts.JobOpened(
+                1,
+                "Seal",
+                "m",
+                "Machine",
+                shaft.id,
+                shaft.version,
+                (Place("1", "p-1", "Drum end", own.id, own.version),),
+                (),
+            ),
         )
         self.do(ConfirmGate("safe", ("isolated", "stored", "load_off", "ppe")))
 
@@ -46,5 +69,11 @@ class SealBench(ShaftBench):
 
     def prepared(self) -> None:
         self.opened()
-        self.do(big.WarmRing("12 °C"), big.RestRing("1.5"), big.ReadySeat(True, True), big.LaySpring(True, True), at="1")
+        self.do(
+            big.WarmRing("12 °C"),
+            big.RestRing("1.5"),
+            big.ReadySeat(True, True),
+            big.LaySpring(True, True),
+            at="1",
+        )
         self.do(big.SayOpenSide("medium"), big.MeetShaft(True), at="1")

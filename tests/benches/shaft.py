@@ -38,19 +38,41 @@ SPEC = seat_spec(REFERENCE, PLAN)
 
 
 class ShaftBench:
-    """A whole shaft with two bearings, in memory: the fixed one is 1, the floating one 2. `more_books`: what the site adds to the desk."""
+    """A whole shaft with two bearings, in memory: the fixed one is 1, the floating one 2.
+    `more_books`: what the site adds to the desk.
+    """
 
     more_books: Mapping[type, object] = MappingProxyType({})
 
     def __init__(self, floats: Sequence[Floats] = (Floats.HELD, Floats.SEAT)) -> None:
-        own, shaft = REFERENCE.procedure(procedure_id(PLAN.method, whole=True)), REFERENCE.procedure(WHOLE)
+        own, shaft = (
+            REFERENCE.procedure(procedure_id(PLAN.method, whole=True)),
+            REFERENCE.procedure(WHOLE),
+        )
         self.procedures = {SHAFT: shaft, "1": own, "2": own}
-        places = tuple(Place(str(i), f"p-{i}", f"End {i}", own.id, own.version, f) for i, f in enumerate(floats, 1))
-        plans = [facts.Planned(p.id, fact) for p in places for fact in (TaperedPlanned(PLAN), SeatPlanned(SPEC, None))]
-        plans.append(facts.Planned(SHAFT, ShaftPlanned(1200, "end of the shaft", (), (Along("1", 200), Along("2", 1000)))))
+        places = tuple(
+            Place(str(i), f"p-{i}", f"End {i}", own.id, own.version, f)
+            for i, f in enumerate(floats, 1)
+        )
+        plans = [
+            facts.Planned(p.id, fact)
+            for p in places
+            for fact in (TaperedPlanned(PLAN), SeatPlanned(SPEC, None))
+        ]
+        plans.append(
+            facts.Planned(
+                SHAFT,
+                ShaftPlanned(1200, "end of the shaft", (), (Along("1", 200), Along("2", 1000))),
+            )
+        )
         self.log: list[facts.Event] = []
         self._clock = itertools.count()
-        self._add(SHAFT, facts.JobOpened(1, "Shaft", "m", "Machine", shaft.id, shaft.version, places, tuple(plans)))
+        self._add(
+            SHAFT,
+            facts.JobOpened(
+                1, "Shaft", "m", "Machine", shaft.id, shaft.version, places, tuple(plans)
+            ),
+        )
 
     @property
     def job(self) -> Job:
@@ -61,7 +83,11 @@ class ShaftBench:
 
     def _add(self, at: str, fact: facts.Fact) -> None:
         moment = BEGIN + timedelta(minutes=next(self._clock))
-        self.log.append(facts.Event(len(self.log) + 1, f"event-{len(self.log):06d}", at, fact, "Tester", moment, moment))
+        self.log.append(
+            facts.Event(
+                len(self.log) + 1, f"event-{len(self.log):06d}", at, fact, "Tester", moment, moment
+            )
+        )
 
     def do(self, *commands: object, at: str = SHAFT, meant: tuple[str, ...] = ()) -> None:
         for command in commands:
@@ -70,7 +96,11 @@ class ShaftBench:
                 self._add(said_at, fact)
 
     def pass_gates(self) -> None:
-        for at, gates in ((SHAFT, ("safe",)), ("1", ("to_gauge", "which_way", "fit_up")), ("2", ("to_gauge", "which_way", "fit_up"))):
+        for at, gates in (
+            (SHAFT, ("safe",)),
+            ("1", ("to_gauge", "which_way", "fit_up")),
+            ("2", ("to_gauge", "which_way", "fit_up")),
+        ):
             for gate_id in gates:
                 gate, _ = self.desk(at).gate(gate_id)
                 self.do(job_cmd.ConfirmGate(gate_id, tuple(item.id for item in gate.items)), at=at)
@@ -84,7 +114,10 @@ class ShaftBench:
                         continue
                     shown = gate.for_plan(self.desk(at).conditions(at))
                     if gate.stands_for(self.desk(at).conditions(at)):
-                        self.do(job_cmd.ConfirmGate(gate.id, tuple(item.id for item in shown.items)), at=at)
+                        self.do(
+                            job_cmd.ConfirmGate(gate.id, tuple(item.id for item in shown.items)),
+                            at=at,
+                        )
 
     def left_out(self, at: str, *trades: str) -> None:
         """Stages of these trades are no part of this job at a place."""
@@ -94,7 +127,13 @@ class ShaftBench:
 
     def stated(self, at: str, *whats: What) -> None:
         """What other work needs was done outside this job."""
-        self.do(*(job_cmd.StateDone(what.value, "P. Arden", "night shift's sheet, looked at with him") for what in whats), at=at)
+        self.do(
+            *(
+                job_cmd.StateDone(what.value, "P. Arden", "night shift's sheet, looked at with him")
+                for what in whats
+            ),
+            at=at,
+        )
 
     def mounted_by_others(self, *whats: What) -> None:
         """Every bearing on and locked by others, and closed too unless that is done here."""
@@ -107,7 +146,24 @@ class ShaftBench:
         return [e.seq for e in self.log if isinstance(e.fact, kind)][nth]
 
 
-TEXTS = st.sampled_from(["", " ", "x", "10 mm", "80 mm", "79.98 mm", "0.05 + 0.1", "0.10", "30", "20 °C", "m6", "steel", "22218 K C3", "1/2 in"])
+TEXTS = st.sampled_from(
+    [
+        "",
+        " ",
+        "x",
+        "10 mm",
+        "80 mm",
+        "79.98 mm",
+        "0.05 + 0.1",
+        "0.10",
+        "30",
+        "20 °C",
+        "m6",
+        "steel",
+        "22218 K C3",
+        "1/2 in",
+    ]
+)
 
 
 def of_type(hint: Any, name: str) -> st.SearchStrategy[Any]:
@@ -118,7 +174,15 @@ def of_type(hint: Any, name: str) -> st.SearchStrategy[Any]:
         return st.none()
     if name == "step" and hint is Any:
         # What was done on paper is any step of the work.
-        return st.deferred(lambda: st.one_of(*(PLAIN[kind] for kind, cls in HOUSE.commands.items() if cls in HOUSE.by_command and kind in PLAIN)))
+        return st.deferred(
+            lambda: st.one_of(
+                *(
+                    PLAIN[kind]
+                    for kind, cls in HOUSE.commands.items()
+                    if cls in HOUSE.by_command and kind in PLAIN
+                )
+            )
+        )
     if name == "plan":
         return st.just(PLAN)
     if name in ("stage", "blocks"):
@@ -147,7 +211,14 @@ def of_type(hint: Any, name: str) -> st.SearchStrategy[Any]:
 
 def any_command(cls: type) -> st.SearchStrategy[Any]:
     hints = typing.get_type_hints(cls)
-    return st.builds(cls, **{field.name: of_type(hints[field.name], field.name) for field in dataclasses.fields(cls)})
+    return st.builds(
+        cls,
+        **{field.name: of_type(hints[field.name], field.name) for field in dataclasses.fields(cls)},
+    )
 
 
-PLAIN = {kind: any_command(cls) for kind, cls in HOUSE.commands.items() if cls not in (job_cmd.Correct, job_cmd.Abandon)}
+PLAIN = {
+    kind: any_command(cls)
+    for kind, cls in HOUSE.commands.items()
+    if cls not in (job_cmd.Correct, job_cmd.Abandon)
+}

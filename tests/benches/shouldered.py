@@ -26,15 +26,29 @@ SEAT = ("45.010 mm", "45.009 mm", "45.010 mm", "45.011 mm")
 
 
 class ShoulderBench(ShaftBench):
-    """A job with one bearing on a cylindrical seat, in memory; every entry a minute after the one before."""
+    """A job with one bearing on a cylindrical seat, in memory; every entry a minute after the one
+    before.
+    """
 
     def __init__(self, draft: ShoulderDraft = OPEN) -> None:
         super().__init__((Floats.HELD,))
         own, plan = REFERENCE.procedure("shouldered-whole"), shoulder_plan(REFERENCE, draft)
         self.procedures = {SHAFT: REFERENCE.procedure(WHOLE), "1": own}
         place = Place("1", "p-1", "Inner side", own.id, own.version, Floats.HELD)
-        planned: Sequence[facts.Fact] = (ShoulderPlanned(plan), SeatPlanned(seat_of(plan), plan.bore_limits_um))
-        opened = facts.JobOpened(1, "Blower", "m", "Machine", WHOLE, 1, (place,), tuple(facts.Planned("1", fact) for fact in planned))
+        planned: Sequence[facts.Fact] = (
+            ShoulderPlanned(plan),
+            SeatPlanned(seat_of(plan), plan.bore_limits_um),
+        )
+        opened = facts.JobOpened(
+            1,
+            "Blower",
+            "m",
+            "Machine",
+            WHOLE,
+            1,
+            (place,),
+            tuple(facts.Planned("1", fact) for fact in planned),
+        )
         self.log.clear()
         self._add(SHAFT, opened)
         self.do(ConfirmGate("safe", ("isolated", "stored", "load_off", "ppe")))

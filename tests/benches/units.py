@@ -27,19 +27,41 @@ from tribodex.usecases.planning.kinds import UNIT
 from tribodex.usecases.planning.units import unit_plan
 
 SCREWS = UnitDraft(
-    insert="208", bore="40 mm", form="foot_2", lock="set_screws", load="normal", shaft_class="h7", screw="M8", regreased="yes",
-    base_torque="62 N·m", base_source="sheet of the housing", growth="0.4",
-)  # fmt: skip
+    insert="208",
+    bore="40 mm",
+    form="foot_2",
+    lock="set_screws",
+    load="normal",
+    shaft_class="h7",
+    screw="M8",
+    regreased="yes",
+    base_torque="62 N·m",
+    base_source="sheet of the housing",
+    growth="0.4",
+)
 COLLAR = UnitDraft(
-    insert="206", bore="30 mm", form="flange", lock="collar", rotation="clockwise", faces="far_end", load="normal", shaft_class="h8",
-    screw="M6", regreased="no", replace_insert="yes", iron="grey", grit="yes",
-)  # fmt: skip
+    insert="206",
+    bore="30 mm",
+    form="flange",
+    lock="collar",
+    rotation="clockwise",
+    faces="far_end",
+    load="normal",
+    shaft_class="h8",
+    screw="M6",
+    regreased="no",
+    replace_insert="yes",
+    iron="grey",
+    grit="yes",
+)
 
 
 class UnitBench(ShaftBench):
     """A job with units on one shaft, in memory: the first holds, the second floats."""
 
-    def __init__(self, *drafts: UnitDraft, floats: Sequence[Floats] = (Floats.HELD, Floats.HOUSING)) -> None:
+    def __init__(
+        self, *drafts: UnitDraft, floats: Sequence[Floats] = (Floats.HELD, Floats.HOUSING)
+    ) -> None:
         super().__init__()
         self.procedures = {SHAFT: REFERENCE.procedure(MOUNTING)}
         places, planned = [], []
@@ -50,7 +72,10 @@ class UnitBench(ShaftBench):
             places.append(Place(str(i), f"p-{i}", f"End {i}", own.id, own.version, floating))
             planned += [facts.Planned(str(i), fact) for fact in UNIT.facts(made, True)]
         self.log.clear()
-        self._add(SHAFT, facts.JobOpened(1, "Screw", "m", "Machine", MOUNTING, 1, tuple(places), tuple(planned)))
+        self._add(
+            SHAFT,
+            facts.JobOpened(1, "Screw", "m", "Machine", MOUNTING, 1, tuple(places), tuple(planned)),
+        )
         self.do(ConfirmGate("safe", ("isolated", "stored", "load_off", "ppe")))
 
     def unit(self, at: str) -> Unit:
@@ -62,9 +87,22 @@ class UnitBench(ShaftBench):
     def plugged(self) -> None:
         """An insert in its housing, its hole closed by a plug that is out, the fitting in."""
         self.gate("ready_insert", "1")
-        self.do(inside.TakeInsertOut(False), inside.MeasureFitting("14", "20"), inside.SeeBore("marked", True), at="1")
-        self.do(inside.EnterInsert("marked", Pin.IN_SLOT), inside.CentreInsert("6", "6.1", "60", True), inside.CloseHole(Closed.PLUG), at="1")
-        self.do(*(inside.GreaseThroughHole(step) for step in (HoleStep.PLUG_OUT, HoleStep.FITTING_IN)), at="1")
+        self.do(
+            inside.TakeInsertOut(False),
+            inside.MeasureFitting("14", "20"),
+            inside.SeeBore("marked", True),
+            at="1",
+        )
+        self.do(
+            inside.EnterInsert("marked", Pin.IN_SLOT),
+            inside.CentreInsert("6", "6.1", "60", True),
+            inside.CloseHole(Closed.PLUG),
+            at="1",
+        )
+        self.do(
+            *(inside.GreaseThroughHole(step) for step in (HoleStep.PLUG_OUT, HoleStep.FITTING_IN)),
+            at="1",
+        )
 
     def headline(self, at: str) -> str:
         return units.TOPIC.move(self.desk(at), self.unit(at)).headline
@@ -80,7 +118,12 @@ class UnitBench(ShaftBench):
         self.do(cmd.SlideOn(True), cmd.FindFloat(by, **room), at=at)
 
     def bolt(self, at: str) -> None:
-        self.do(cmd.LineUpUnit("0.2", "800", "0 + 0.02"), cmd.BoltHousing("60 N·m", "wrench 3"), cmd.TurnShaft(True), at=at)
+        self.do(
+            cmd.LineUpUnit("0.2", "800", "0 + 0.02"),
+            cmd.BoltHousing("60 N·m", "wrench 3"),
+            cmd.TurnShaft(True),
+            at=at,
+        )
 
     def lock(self, at: str) -> None:
         self.gate("ready_lock", at)

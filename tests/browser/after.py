@@ -47,11 +47,20 @@ def outboard(page: Page, press: Press) -> None:
 
 
 def numbers(page: Page, tapped: Callable[..., None]) -> None:
-    """Numbers that slipped by one on the block, seen at once; wiped, read again, and they go together."""
+    """Numbers that slipped by one on the block, seen at once; wiped, read again, and they go
+    together.
+    """
     page.get_by_text("Numbers read on block, sleeve and ring").click()
     panel = page.get_by_role("group", name="Numbers read")
-    for block, words in (("SN 519", "block 95 mm, sleeve 110 mm"), ("SN 522", "nothing contradicts")):
-        for label, said in (("Number on the block", block), ("Number on the sleeve", "H 322"), ("Number on the old ring", "22222 K C3")):
+    for block, words in (
+        ("SN 519", "block 95 mm, sleeve 110 mm"),
+        ("SN 522", "nothing contradicts"),
+    ):
+        for label, said in (
+            ("Number on the block", block),
+            ("Number on the sleeve", "H 322"),
+            ("Number on the old ring", "22222 K C3"),
+        ):
             panel.get_by_label(label).fill(said)
         tapped(page, "What do they mean?")
         expect(panel).to_contain_text(words)
@@ -65,7 +74,9 @@ def found(page: Page, press: Press) -> None:
     page.get_by_label("towards the other bearing", exact=False).fill("soon")
     page.get_by_role("radio", name=RingsFound.BOTH.words).click()
     page.get_by_role("button", name="Save readings").click()
-    expect(page.get_by_label("towards the other bearing", exact=False)).to_have_attribute("aria-invalid", "true")
+    expect(page.get_by_label("towards the other bearing", exact=False)).to_have_attribute(
+        "aria-invalid", "true"
+    )
     page.get_by_label("towards the other bearing", exact=False).fill("2 mm")
     page.get_by_label("Thickest feeler that goes in").fill("0.03 mm")
     press(page, "Save readings")
@@ -86,7 +97,9 @@ def lowered(page: Page, press: Press, fixed: bool) -> None:
 
 
 def filled(page: Page, press: Press) -> None:
-    """Grease chosen, amounts worked out with a gun of the crib, packed, corner by corner, one of them in another order."""
+    """Grease chosen, amounts worked out with a gun of the crib, packed, corner by corner, one of
+    them in another order.
+    """
     headline(page, "What goes in?")
     page.get_by_label("Name and number on the tin").fill("Mill grease 2")
     page.get_by_label("Its thickener").select_option("lithium complex")
@@ -121,7 +134,8 @@ def _done(corner: int) -> object:
 
 
 def closed(page: Page, press: Press, first: bool, gaps: tuple[str, str]) -> None:
-    """A pair, habit and load at the first, in line, base and cap bolt by bolt, gaps, nothing rubs."""
+    """A pair, habit and load at the first, in line, base and cap bolt by bolt, gaps, nothing
+    rubs."""
     headline(page, "Cap and base: are they a pair?")
     for box in ("Numbers of cap and base", "Joint faces wiped"):
         page.get_by_role("checkbox", name=box, exact=False).check()
@@ -132,7 +146,11 @@ def closed(page: Page, press: Press, first: bool, gaps: tuple[str, str]) -> None
         page.get_by_role("button", name="jack out; caps hold").click()
         press(page, "The load is on")
     page.get_by_role("checkbox", name="The shaft was turned by hand").check()
-    for label, value in (("Out of line by", "0.2 mm"), ("Over a length of", "1000 mm"), ("Feeler under each foot", "0 + 0.02 mm")):
+    for label, value in (
+        ("Out of line by", "0.2 mm"),
+        ("Over a length of", "1000 mm"),
+        ("Feeler under each foot", "0 + 0.02 mm"),
+    ):
         page.get_by_label(label).fill(value)
     press(page, "Is it in line?")
     headline(page, "Base bolts: how many, which torque?")
@@ -189,7 +207,9 @@ def ran_in(page: Page, press: Press, names: tuple[str, str]) -> None:
 
 
 def kept(page: Page, press: Press, then: str) -> None:
-    """Into the rounds: until it shows, with the temperature of the first run and the gun that filled it."""
+    """Into the rounds: until it shows, with the temperature of the first run and the gun that
+    filled it.
+    """
     headline(page, "When next?")
     page.get_by_role("radio", name="greased until clean grease shows", exact=False).click()
     page.get_by_role("button", name="16", exact=True).click()

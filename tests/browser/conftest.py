@@ -14,7 +14,8 @@ from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 from tribodex.store.log_keys import KeyFiles
 
-# A busy machine is slow, not wrong: what is expected is waited for; only what never comes takes this long.
+# A busy machine is slow, not wrong: what is expected is waited for; only what never comes takes
+# this long.
 LONGEST = 90_000
 expect.set_options(timeout=LONGEST)
 
@@ -56,9 +57,14 @@ class Site:
     def must_live(self) -> None:
         """Fails with the reason where the server or its database ended by itself."""
         if not self._database.alive():
-            pytest.fail(f"The database of these tests ended by itself. The end of its log:\n{self._database.end_of_log()}")
+            pytest.fail(
+                "The database of these tests ended by itself. The end of its"
+                f" log:\n{self._database.end_of_log()}"
+            )
         if not self._server.alive():
-            pytest.fail(f"The web server of these tests ended by itself.{self._server.last_words()}")
+            pytest.fail(
+                f"The web server of these tests ended by itself.{self._server.last_words()}"
+            )
 
     def start(self) -> None:
         self._server.restart()
@@ -93,8 +99,19 @@ def new_page(browser: Browser, site: Site) -> Iterator[Callable[..., Page]]:
     contexts: list[BrowserContext] = []
     complaints: list[str] = []
 
-    def make(size: dict[str, int] = DESK, look: str = "light", actor: str = "Ines Whitlow", strict: bool = True) -> Page:
-        context = browser.new_context(base_url=site.address, viewport=size, color_scheme=look, reduced_motion="reduce", locale="en-GB")  # type: ignore[arg-type]
+    def make(
+        size: dict[str, int] = DESK,
+        look: str = "light",
+        actor: str = "Ines Whitlow",
+        strict: bool = True,
+    ) -> Page:
+        context = browser.new_context(
+            base_url=site.address,
+            viewport=size,
+            color_scheme=look,
+            reduced_motion="reduce",
+            locale="en-GB",
+        )  # type: ignore[arg-type]
         context.set_default_timeout(LONGEST)
         if actor:
             sign_in(context, actor, look)
@@ -102,7 +119,14 @@ def new_page(browser: Browser, site: Site) -> Iterator[Callable[..., Page]]:
         page = context.new_page()
         if strict:
             page.on("pageerror", lambda error: complaints.append(str(error)))
-            page.on("console", lambda message: complaints.append(message.text) if message.type == "error" and "422" not in message.text else None)
+            page.on(
+                "console",
+                lambda message: (
+                    complaints.append(message.text)
+                    if message.type == "error" and "422" not in message.text
+                    else None
+                ),
+            )
         return page
 
     yield make

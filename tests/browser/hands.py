@@ -30,7 +30,10 @@ class Hands:
     def _told(self, shown: Any) -> Any:
         own = shown["work"].get("next")
         if own and own["do"] == shown["next"]["do"]:
-            shown["next"] = {**own, **{key: shown["next"][key] for key in ("headline", "why", "risk")}}
+            shown["next"] = {
+                **own,
+                **{key: shown["next"][key] for key in ("headline", "why", "risk")},
+            }
         return shown
 
     def log(self) -> Any:
@@ -70,7 +73,9 @@ class Hands:
             fill(page)
         page.get_by_label("Why this job").fill(title)
         expect(page.get_by_role("heading", name="Targets")).to_be_visible()
-        with page.expect_response(lambda answer: answer.url.endswith("/api/jobs") and answer.request.method == "POST") as opened:
+        with page.expect_response(
+            lambda answer: answer.url.endswith("/api/jobs") and answer.request.method == "POST"
+        ) as opened:
             page.get_by_role("button", name="Open the job at the bench").click()
         assert opened.value.ok, opened.value.text()
         page.wait_for_url("**/jobs/*")
@@ -79,7 +84,10 @@ class Hands:
 
     def pass_gate(self) -> None:
         """Every item its own tap; the last one confirms the gate."""
-        items = [self.page.get_by_role("checkbox", name=item["text"]) for item in self.bench()["gate"]["items"]]
+        items = [
+            self.page.get_by_role("checkbox", name=item["text"])
+            for item in self.bench()["gate"]["items"]
+        ]
         left = [box for box in items if not box.is_checked()]
         for box in left[:-1]:
             box.check()
@@ -88,9 +96,11 @@ class Hands:
         self._answered(answer.value)
 
     def leaf(self, by_key: bool = False, told: Any = None, pair: bool = False) -> bool:
-        """Close the bracket that is asked for: one tap, or leaf by leaf with keys. False when none is asked for.
+        """Close the bracket that is asked for: one tap, or leaf by leaf with keys. False when none
+        is asked for.
 
-        With `pair` both rows of a place that was not read yet are tried, and said at once where they read the same.
+        With `pair` both rows of a place that was not read yet are tried, and said at once where
+        they read the same.
         """
         now = told or self.bench()
         move, gauging = now["next"], now["work"]["gauging"]
@@ -99,24 +109,36 @@ class Hands:
         if not gauging or (move["do"] != "try_leaf" and not ahead):
             return False
         first = next((cell for cell in gauging["cells"] if cell["next_leaf"]), gauging["cells"][0])
-        place, row = (first["place"], Row(first["row"])) if ahead else (move["place"], Row(move["row"]))
+        place, row = (
+            (first["place"], Row(first["row"])) if ahead else (move["place"], Row(move["row"]))
+        )
         present = self._struck_deg or (now["work"]["dial"] or {}).get("present_deg", 0)
         nut_deg = present if gauging["phase"] != "initial" else 0
 
         def goes_in(um: float, row: Row = row) -> Outcome:
             return self.truth.try_leaf(um, nut_deg, place, row)
 
-        cell = next(cell for cell in gauging["cells"] if (cell["place"], cell["row"]) == (place, row))
+        cell = next(
+            cell for cell in gauging["cells"] if (cell["place"], cell["row"]) == (place, row)
+        )
         if by_key:
             self.key(KEYS[goes_in(cell["next_um"])])
             return True
         chips = cell["chips"]
         # The first one says that none goes in; the others are the leaves, thinnest first.
-        nut_side, far_side = (sum(1 for chip in chips if goes_in(chip["um"], each) is not Outcome.STOPS) for each in Row)
+        nut_side, far_side = (
+            sum(1 for chip in chips if goes_in(chip["um"], each) is not Outcome.STOPS)
+            for each in Row
+        )
         unread = not any(cell["trials"] for cell in gauging["cells"] if cell["place"] == place)
         both = pair and unread and nut_side == far_side
         thickest = nut_side if row is Row.NUT_SIDE else far_side
-        taps = self.page.get_by_role("group", name="Thickest feeler that goes in").locator("> div").nth(thickest).get_by_role("button")
+        taps = (
+            self.page.get_by_role("group", name="Thickest feeler that goes in")
+            .locator("> div")
+            .nth(thickest)
+            .get_by_role("button")
+        )
         with self.page.expect_response("**/taps*") as answer:
             (taps.last if both else taps.first).click()
         self._answered(answer.value)
@@ -131,7 +153,15 @@ class Hands:
             move = now["next"]
             if not asked or asked[-1] != move["do"]:
                 asked.append(move["do"])
-            if move["do"] in (until, "sign", "release", "nothing", "decide_group", "decide_window", "leaf_and_nut_part"):
+            if move["do"] in (
+                until,
+                "sign",
+                "release",
+                "nothing",
+                "decide_group",
+                "decide_window",
+                "leaf_and_nut_part",
+            ):
                 return asked
             match move["do"]:
                 case "confirm_gate":
@@ -142,14 +172,23 @@ class Hands:
                     self.gauge()
                 case "hand_check":
                     feel = self.truth.feel((now["work"]["dial"] or {}).get("present_deg", 0))
-                    self.tap({"freely": "Swivels freely", "slight drag": "Slight drag", "binds": "Binds"}[feel], exact=False)
+                    self.tap(
+                        {
+                            "freely": "Swivels freely",
+                            "slight drag": "Slight drag",
+                            "binds": "Binds",
+                        }[feel],
+                        exact=False,
+                    )
                 case "seat_nut":
                     self.seat(now)
                 case "set_zero":
                     self.main()
                 case "strike":
                     self.strike(now["work"]["blows"])
-                case "lock" | "see_tab" if now["work"]["tab_step_deg"] and not now["work"]["tab_known"]:
+                case "lock" | "see_tab" if (
+                    now["work"]["tab_step_deg"] and not now["work"]["tab_known"]
+                ):
                     self.page.get_by_label("to the next").first.fill("2")
                     self.tap("Save")
                 case "lock" if self._struck_deg:
@@ -193,9 +232,14 @@ class Hands:
         self._answered(answer.value)
 
     def gauge(self, by_key: bool = False) -> None:
-        """Every place that is asked for; the reading that completes a gauging ends it, else it is finished by hand."""
+        """Every place that is asked for; the reading that completes a gauging ends it, else it is
+        finished by hand.
+        """
         self._answer = None
-        while self.leaf(by_key, self._answer, pair=True) and (self._answer or self.bench())["next"]["do"] == "try_leaf":
+        while (
+            self.leaf(by_key, self._answer, pair=True)
+            and (self._answer or self.bench())["next"]["do"] == "try_leaf"
+        ):
             pass
         if (self._answer or self.bench())["next"]["do"] == "close_gauging":
             self.key("n") if by_key else self.tap("Finish this gauging")

@@ -21,7 +21,9 @@ ONE_TAP = {"TRIBODEX_ONE_TAP": "1"}
 
 
 def sign_in(context: BrowserContext, name: str, look: str = "light") -> None:
-    """One of the demonstration's people takes the device; what a test asks beside the page goes under that session too."""
+    """One of the demonstration's people takes the device; what a test asks beside the page goes
+    under that session too.
+    """
     known = context.request.get("/api/door").json()["one_tap"]
     account = next(one["id"] for one in known if one["name"] == name)
     entered = context.request.post("/api/switch", data={"account": account})

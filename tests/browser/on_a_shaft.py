@@ -31,34 +31,49 @@ _ANSWERED: WeakKeyDictionary[Page, set[str]] = WeakKeyDictionary()
 
 
 def tapped(page: Page, name: str, exact: bool = True) -> None:
-    """Press a button, wait for the answer to its own tap and until the page shows it: what is entered next belongs to what comes then.
+    """Press a button, wait for the answer to its own tap and until the page shows it: what is
+    entered next belongs to what comes then.
 
     After a reload an earlier tap may be sent once more, under its old id.
     """
     answered = _ANSWERED.setdefault(page, set())
 
     def own(answer: Response) -> bool:
-        return "/taps" in answer.url and answer.request.post_data_json["client_event_id"] not in answered
+        return (
+            "/taps" in answer.url
+            and answer.request.post_data_json["client_event_id"] not in answered
+        )
 
     with page.expect_response(own) as answer:
         page.get_by_role("button", name=name, exact=exact).first.click()
     answered.add(answer.value.request.post_data_json["client_event_id"])
     assert answer.value.ok, answer.value.text()
-    # The newest entry stands first in the log; a page that was left, or has none, is waited for by whoever goes on there.
-    newest = f'section[aria-labelledby="log"] li:first-child span:first-child:text-is("{answer.value.json()["last_seq"]}")'
+    # The newest entry stands first in the log; a page that was left, or has none, is waited for by
+    # whoever goes on there.
+    newest = (
+        'section[aria-labelledby="log"] li:first-child'
+        f' span:first-child:text-is("{answer.value.json()["last_seq"]}")'
+    )
     expect(page.locator(f"main:not(:has(#log)), {newest}").first).to_be_attached()
 
 
 def look(hands: Hands, at: str = "", stage: str = "") -> None:
     """Go to a stage at a bearing."""
-    hands.show = "?" + "&".join(f"{name}={value}" for name, value in (("at", at), ("stage", stage)) if value)
+    hands.show = "?" + "&".join(
+        f"{name}={value}" for name, value in (("at", at), ("stage", stage)) if value
+    )
     hands.page.goto(f"/jobs/{hands.job_id}{hands.show}")
     hands.seen()
 
 
 def say(page: Page, job: str, command: dict[str, Any], at: str = "") -> Any:
     """A tap sent as another device would."""
-    tap = {"client_event_id": f"test-{random.getrandbits(60):x}", "happened_at": "2026-11-26T08:00:00Z"}
-    answer = page.request.post(f"/api/jobs/{job}/taps", data={**tap, "command": command, **({"at": at} if at else {})})
+    tap = {
+        "client_event_id": f"test-{random.getrandbits(60):x}",
+        "happened_at": "2026-11-26T08:00:00Z",
+    }
+    answer = page.request.post(
+        f"/api/jobs/{job}/taps", data={**tap, "command": command, **({"at": at} if at else {})}
+    )
     assert answer.ok, answer.text()
     return answer.json()

@@ -35,7 +35,9 @@ def device(browser: Browser, served: Served) -> Iterator[Callable[..., Page]]:
     contexts: list[BrowserContext] = []
 
     def make(size: dict[str, int] = DESK) -> Page:
-        context = browser.new_context(base_url=served.address, viewport=size, reduced_motion="reduce", locale="en-GB")  # type: ignore[arg-type]
+        context = browser.new_context(
+            base_url=served.address, viewport=size, reduced_motion="reduce", locale="en-GB"
+        )  # type: ignore[arg-type]
         context.set_default_timeout(LONGEST)
         contexts.append(context)
         page = context.new_page()

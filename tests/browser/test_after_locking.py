@@ -1,4 +1,6 @@
-"""From make safe to a scheduled regreasing in the browser, the round on a phone without a network, and what the position remembers."""
+"""From make safe to a scheduled regreasing in the browser, the round on a phone without a network,
+and what the position remembers.
+"""
 
 from __future__ import annotations
 
@@ -24,15 +26,28 @@ def test_a_shaft_from_make_safe_to_the_round_on_a_phone(new_page: Callable[..., 
     hands.pass_gate()
     for at in ("1", "2"):
         for stage in SET_ASIDE:
-            say(page, hands.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"}, at)
-    say(page, hands.job_id, {"kind": "set_stage_aside", "stage": "take_stock", "reason": "new shaft"})
+            say(
+                page,
+                hands.job_id,
+                {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"},
+                at,
+            )
+    say(
+        page,
+        hands.job_id,
+        {"kind": "set_stage_aside", "stage": "take_stock", "reason": "new shaft"},
+    )
     look(hands, "", "line_up")
     page.get_by_role("radio", name="Seat and rings").click()
     page.get_by_role("radio", name=NAMES[1]).click()
     page.get_by_label("Width of the housing seat").fill("57.4 mm")
     tapped(page, "Work out the room")
     page.get_by_role("radio", name="Temperatures").click()
-    for label, value in (("When mounted", "18 °C"), ("Shaft, running", "60 °C"), ("Base, running", "30 °C")):
+    for label, value in (
+        ("When mounted", "18 °C"),
+        ("Shaft, running", "60 °C"),
+        ("Base, running", "30 °C"),
+    ):
         page.get_by_label(label).fill(value)
     tapped(page, "Work out the growth")
     after.headline(page, "The shaft line is worked out")
@@ -53,30 +68,46 @@ def test_a_shaft_from_make_safe_to_the_round_on_a_phone(new_page: Callable[..., 
         hands.pass_gate()
         after.lowered(page, tapped, at == "1")
         look(hands, at, "close_housing")
-        after.closed(page, tapped, at == "1", ("0.05 mm", "0.1 mm") if at == "1" else ("2 mm", "2.4 mm"))
+        after.closed(
+            page, tapped, at == "1", ("0.05 mm", "0.1 mm") if at == "1" else ("2 mm", "2.4 mm")
+        )
     look(hands, "", "start_up")
     hands.pass_gate()
     after.ran_in(page, tapped, NAMES)
     for at in ("1", "2"):
         look(hands, at, "care")
-        after.kept(page, tapped, "Next: look, feel and listen by" if at == "1" else "Sign the record")
+        after.kept(
+            page, tapped, "Next: look, feel and listen by" if at == "1" else "Sign the record"
+        )
     look(hands)
     page.get_by_label("As", exact=True).fill("fitter")
     tapped(page, "Sign the record")
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.html").text()
-    for words in ("Kept from now on", "Run in", "Housing closed", "Grease", "Seals", "ran in well", "until clean grease shows"):
+    for words in (
+        "Kept from now on",
+        "Run in",
+        "Housing closed",
+        "Grease",
+        "Seals",
+        "ran in well",
+        "until clean grease shows",
+    ):
         assert words in record, words
 
     # The position says what is due; the plan of the weeks has it; a calendar subscribes to it.
     page.goto("/plant/be-1-head-drive")
-    expect(page.get_by_role("region", name="What is due")).to_contain_text("look, feel and listen every 7 days")
+    expect(page.get_by_role("region", name="What is due")).to_contain_text(
+        "look, feel and listen every 7 days"
+    )
     calendar = Calendar.from_ical(page.request.get("/api/positions/be-1-head-drive/due.ics").body())
     assert len(list(calendar.walk("VEVENT"))) == 2
 
     # A round over the route, walked on a phone; the network is gone from the second stop on.
     page.goto("/rounds")
     page.get_by_role("radio", name="Intake", exact=True).click()
-    page.get_by_role("button", name=re.compile(r"^(this week|\d{4}-\d\d-\d\d)", re.M)).nth(1).click()
+    page.get_by_role("button", name=re.compile(r"^(this week|\d{4}-\d\d-\d\d)", re.M)).nth(
+        1
+    ).click()
     expect(page.get_by_role("region", name="Stops")).to_contain_text("Head shaft, drive side")
     phone = new_page(PHONE, strict=False, actor="Bram Sedgeley")
     phone.goto("/rounds")
@@ -96,7 +127,9 @@ def test_a_shaft_from_make_safe_to_the_round_on_a_phone(new_page: Callable[..., 
         phone.get_by_label("Housing", exact=True).fill(f"{48 + i} °C")
         phone.get_by_role("radio", name="thermometer").click()
         # What is greased in this week hangs on the day: strokes are offered there, and tapped.
-        if (strokes := phone.get_by_role("button", name="strokes, as planned", exact=False)).is_visible():
+        if (
+            strokes := phone.get_by_role("button", name="strokes, as planned", exact=False)
+        ).is_visible():
             strokes.click()
             phone.get_by_role("radio", name="stood, locked out").click()
             if (shows := phone.get_by_role("radio", name="yes", exact=True)).is_visible():
@@ -126,12 +159,16 @@ def test_a_shaft_from_make_safe_to_the_round_on_a_phone(new_page: Callable[..., 
     at = next(i for i, stop in enumerate(stops) if stop["position_id"] == "be-1-head-drive")
     page.goto("/plant/be-1-head-drive")
     done = page.get_by_role("region", name="What was done")
-    expect(done.get_by_role("listitem").first).to_contain_text(f"{48 + at} °C" if at < len(stops) - 1 or len(stops) < 3 else "guard locked")
+    expect(done.get_by_role("listitem").first).to_contain_text(
+        f"{48 + at} °C" if at < len(stops) - 1 or len(stops) < 3 else "guard locked"
+    )
     expect(done).to_contain_text("kept from now on")
 
 
 def test_a_large_seal_on_its_own(new_page: Callable[..., Page]) -> None:
-    """From the position to the signed record: warmed, rested, pressed in by the clock, straps out, covered; its lead times in a calendar."""
+    """From the position to the signed record: warmed, rested, pressed in by the clock, straps out,
+    covered; its lead times in a calendar.
+    """
     page = new_page(strict=False)
     page.goto("/plant/dc-1-in")
     page.get_by_role("button", name="Put a large shaft seal in here").click()
@@ -148,9 +185,13 @@ def test_a_large_seal_on_its_own(new_page: Callable[..., Page]) -> None:
     after.headline(page, "Which ring, from where")
     page.get_by_label("Shaft diameter").fill("980 mm")
     for row in ("Joined on site", "Holds itself in the housing", "The shaft comes last"):
-        page.get_by_role("radiogroup", name=row, exact=False).get_by_role("radio", name="no").click()
+        page.get_by_role("radiogroup", name=row, exact=False).get_by_role(
+            "radio", name="no"
+        ).click()
     page.get_by_role("radio", name="upright").click()
-    page.get_by_role("radiogroup", name="Its size is checked", exact=False).get_by_role("radio", name="yes").click()
+    page.get_by_role("radiogroup", name="Its size is checked", exact=False).get_by_role(
+        "radio", name="yes"
+    ).click()
     page.get_by_role("radio", name="NBR", exact=True).click()
     for label, value in (
         ("It comes from", "-6 °C"),
@@ -167,7 +208,9 @@ def test_a_large_seal_on_its_own(new_page: Callable[..., Page]) -> None:
     hands.seen()
     hands.pass_gate()
     clock = page.get_by_role("img", name="Order of pressing in", exact=False)
-    expect(clock).to_have_accessible_name(re.compile("1. 12 o'clock; 2. 6 o'clock; 3. 3 o'clock; 4. 9 o'clock"))
+    expect(clock).to_have_accessible_name(
+        re.compile("1. 12 o'clock; 2. 6 o'clock; 3. 3 o'clock; 4. 9 o'clock")
+    )
     lead = Calendar.from_ical(page.request.get(f"/api/jobs/{job}/lead.ics").body())
     assert len(list(lead.walk("VEVENT"))) == 6
     after.headline(page, "Bring it into the warm")

@@ -1,4 +1,6 @@
-"""What must be at hand beside the machine: the next move in sight, one place on the way, units read back, entries said again."""
+"""What must be at hand beside the machine: the next move in sight, one place on the way, units read
+back, entries said again.
+"""
 
 from __future__ import annotations
 
@@ -19,12 +21,18 @@ def whole_in_sight(page: Page, found: Locator, what: str) -> None:
     assert page.evaluate("scrollY") == 0
     box, size = found.bounding_box(), page.viewport_size
     assert box and size, what
-    assert box["y"] >= 0 and box["y"] + box["height"] <= size["height"] + 0.5, f"{what}: {box} in {size}"
+    assert box["y"] >= 0 and box["y"] + box["height"] <= size["height"] + 0.5, (
+        f"{what}: {box} in {size}"
+    )
 
 
-@pytest.mark.parametrize("job", ["hollin-vale-0003", "hollin-vale-0004", "hollin-vale-0007", "hollin-vale-0009"])
+@pytest.mark.parametrize(
+    "job", ["hollin-vale-0003", "hollin-vale-0004", "hollin-vale-0007", "hollin-vale-0009"]
+)
 @pytest.mark.parametrize("look", ["light", "dark"])
-def test_the_next_move_and_its_drawing_are_whole_in_sight(new_page: Callable[..., Page], job: str, look: str) -> None:
+def test_the_next_move_and_its_drawing_are_whole_in_sight(
+    new_page: Callable[..., Page], job: str, look: str
+) -> None:
     page = new_page(DESK, look)
     page.goto(f"/jobs/{job}")
     page.wait_for_load_state("networkidle")
@@ -57,14 +65,20 @@ def test_one_place_is_enough_on_the_way_and_more_may_be_read(page: Page) -> None
     assert finish.get_attribute("data-main") is not None
     whole_in_sight(page, finish, "finish")
     # Who wants to read on does: another place is open, and then all of them are asked for.
-    page.get_by_role("group", name="Places and rows").get_by_role("button", name="Place 2, nut-side row").click()
+    page.get_by_role("group", name="Places and rows").get_by_role(
+        "button", name="Place 2, nut-side row"
+    ).click()
     with page.expect_response("**/taps*"):
-        page.get_by_role("group", name="Thickest feeler that goes in").locator("> div").nth(3).get_by_role("button").first.click()
+        page.get_by_role("group", name="Thickest feeler that goes in").locator("> div").nth(
+            3
+        ).get_by_role("button").first.click()
     hands.seen()
     assert hands.bench()["next"]["do"] == "try_leaf"
 
 
-def test_a_bare_number_with_inch_on_screen_is_read_back_before_it_is_taken(new_page: Callable[..., Page]) -> None:
+def test_a_bare_number_with_inch_on_screen_is_read_back_before_it_is_taken(
+    new_page: Callable[..., Page],
+) -> None:
     page = new_page(strict=False)
     hands = Hands(page, TRUTH)
     hands.plan("dc-1-in", "Inch entry")
@@ -88,7 +102,9 @@ def test_a_bare_number_with_inch_on_screen_is_read_back_before_it_is_taken(new_p
 def correct(hands: Hands, words: str, fill: Callable[[Locator], None], reason: str) -> str:
     """Say an entry of the log again; what the log says there then."""
     page = hands.page
-    line = page.get_by_role("region", name="Log").get_by_role("listitem").filter(has_text=words).first
+    line = (
+        page.get_by_role("region", name="Log").get_by_role("listitem").filter(has_text=words).first
+    )
     line.get_by_role("button", name="Correct entry").click()
     dialog = page.get_by_role("dialog")
     fill(dialog)
@@ -106,15 +122,24 @@ def test_a_turn_a_zero_and_a_note_are_said_again_and_both_stay(page: Page) -> No
     hands.plan("dc-1-out", "Corrections")
     hands.follow(until="turn")
     hands.turn(45)
-    said = correct(hands, "45°", lambda dialog: dialog.get_by_label("How far").fill("54"), "figures swapped")
+    said = correct(
+        hands, "45°", lambda dialog: dialog.get_by_label("How far").fill("54"), "figures swapped"
+    )
     assert "54°" in said and "45°" in said and "figures swapped" in said
     assert hands.bench()["work"]["dial"]["present_deg"] == pytest.approx(54)
-    said = correct(hands, "etal-to-metal", lambda dialog: dialog.get_by_role("radio", name="no", exact=True).click(), "forgot the tap test")
+    said = correct(
+        hands,
+        "etal-to-metal",
+        lambda dialog: dialog.get_by_role("radio", name="no", exact=True).click(),
+        "forgot the tap test",
+    )
     assert "forgot the tap test" in said
 
 
 def test_targets_and_drawing_come_before_the_plan_is_complete(page: Page) -> None:
-    """Every target as soon as its own inputs are there: window and angle before position, gauge set or name."""
+    """Every target as soon as its own inputs are there: window and angle before position, gauge set
+    or name.
+    """
     page.goto("/plan")
     page.get_by_label("Number on the new ring").fill("22218 K C3")
     expect(page.get_by_text("0.045 to 0.060 mm").first).to_be_visible()
@@ -141,7 +166,9 @@ def test_the_gate_of_which_way_round_is_drawn_and_comes_before_the_fit(page: Pag
 
 
 def test_the_short_form_is_the_certificate_alone(page: Page) -> None:
-    """The paper that goes into the machine's folder: one page; the long one has the working behind it."""
+    """The paper that goes into the machine's folder: one page; the long one has the working behind
+    it.
+    """
     short = page.request.get("/api/jobs/hollin-vale-0002/record.pdf?short=true")
     long = page.request.get("/api/jobs/hollin-vale-0002/record.pdf")
     import io
@@ -154,7 +181,9 @@ def test_the_short_form_is_the_certificate_alone(page: Page) -> None:
     expect(page.get_by_role("link", name="Record", exact=False).first).to_be_visible()
 
 
-def test_what_is_typed_survives_a_refusal_and_a_change_of_units(new_page: Callable[..., Page]) -> None:
+def test_what_is_typed_survives_a_refusal_and_a_change_of_units(
+    new_page: Callable[..., Page],
+) -> None:
     page = new_page(PHONE, strict=False)
     page.goto("/calculator")
     first = page.get_by_role("region", name="Variant A", exact=True)

@@ -1,4 +1,6 @@
-"""A gauge set that cannot prove the window stops the bench; another one is two taps away, and the work goes on."""
+"""A gauge set that cannot prove the window stops the bench; another one is two taps away, and the
+work goes on.
+"""
 
 from __future__ import annotations
 
@@ -24,9 +26,12 @@ def test_a_set_too_thick_is_exchanged_at_the_bench(new_page: Callable[..., Page]
     page.get_by_label("Another gauge set than").select_option("fs-m2")
     hands.tap("Take it in hand")
     assert hands.bench()["work"]["feelers"]["id"] == "fs-m2"
-    assert [line["text"] for line in hands.log() if line["kind"] == "feelers_taken"] == ["Another gauge set in hand: Feeler set M2, fine steps."]
+    assert [line["text"] for line in hands.log() if line["kind"] == "feelers_taken"] == [
+        "Another gauge set in hand: Feeler set M2, fine steps."
+    ]
     assert hands.follow(until="set_zero")[-1] == "set_zero"
-    # Also while the nut is driven: the set in hand is one line, and the narrow window offers its second witness.
+    # Also while the nut is driven: the set in hand is one line, and the narrow window offers its
+    # second witness.
     hands.follow(until="gauge")
     page.get_by_role("button", name="Take another set").click()
     expect(page.get_by_label("Another gauge set than Feeler set M2")).to_be_visible()

@@ -1,4 +1,6 @@
-"""A server with nothing in it: people, machine, positions, shaft and feeler set come in the browser, then a job; on a phone."""
+"""A server with nothing in it: people, machine, positions, shaft and feeler set come in the
+browser, then a job; on a phone.
+"""
 
 from __future__ import annotations
 
@@ -62,7 +64,9 @@ def _feeler_set(page: Page) -> None:
 def test_from_an_empty_database_to_an_open_job_on_a_phone(browser: Browser, root: Path) -> None:
     empty = Started(root, "serve", TRIBODEX_PORT=str(free_port()))
     address = empty.address()
-    context = browser.new_context(base_url=address, viewport=PHONE, reduced_motion="reduce", locale="en-GB")  # type: ignore[arg-type]
+    context = browser.new_context(
+        base_url=address, viewport=PHONE, reduced_motion="reduce", locale="en-GB"
+    )  # type: ignore[arg-type]
     context.set_default_timeout(LONGEST)
     page = context.new_page()
     page.goto("/")
@@ -76,13 +80,16 @@ def test_from_an_empty_database_to_an_open_job_on_a_phone(browser: Browser, root
     expect(page.get_by_role("heading", name="To begin with")).to_be_hidden()
 
     page.goto("/plan")
-    page.get_by_label("Machine and position").select_option(label="Screw feeder 4: Drive end, fixed")
+    page.get_by_label("Machine and position").select_option(
+        label="Screw feeder 4: Drive end, fixed"
+    )
     page.get_by_role("radio", name="all 2 bearings of the shaft").click()
     page.get_by_role("button", name="Open the job at the bench").click()
     page.wait_for_url("**/jobs/*")
     expect(page.get_by_text("Screw feeder 4").first).to_be_visible()
 
-    # A machine that nobody has put in yet: opened by what people call it, and given its position afterwards.
+    # A machine that nobody has put in yet: opened by what people call it, and given its position
+    # afterwards.
     page.goto("/plan")
     page.get_by_label("Machine and position").select_option(label="Not in the plant yet")
     page.get_by_label("Number on the new ring").fill("22218 K C3")
@@ -94,7 +101,9 @@ def test_from_an_empty_database_to_an_open_job_on_a_phone(browser: Browser, root
     page.get_by_role("button", name="Open the job at the bench").click()
     page.wait_for_url("**/jobs/*")
     page.get_by_role("button", name="It is not in the plant yet: give it its position").click()
-    page.get_by_label("Position in the plant of: near side").select_option(label="Screw feeder 4: Tail end 22218 K C3")
+    page.get_by_label("Position in the plant of: near side").select_option(
+        label="Screw feeder 4: Tail end 22218 K C3"
+    )
     page.get_by_role("button", name="This is its position").click()
     expect(page.get_by_role("region", name="Not in the plant yet")).to_be_hidden()
     jobs = get(f"{address}/api/jobs")

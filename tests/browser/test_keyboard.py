@@ -1,4 +1,6 @@
-"""A gauge that types, and a keyboard alone: Enter takes what is expected and goes on; what is not stays; a stop holds it."""
+"""A gauge that types, and a keyboard alone: Enter takes what is expected and goes on; what is not
+stays; a stop holds it.
+"""
 
 from __future__ import annotations
 
@@ -67,7 +69,8 @@ def test_a_gauge_that_types_goes_from_spot_to_spot(new_page: Callable[..., Page]
     assert newest(page, job)["last_seq"] == before
     page.keyboard.press("Control+A")
     typed(page, "45.011")
-    # The seat is read crosswise in two sections; then the bore is asked for, and the focus is there.
+    # The seat is read crosswise in two sections; then the bore is asked for, and the focus is
+    # there.
     bore = page.get_by_role("textbox", name="bore gauge")
     expect(bore).to_be_focused()
     for size in ("44.996", "44.996"):
@@ -81,7 +84,9 @@ def test_a_gauge_that_types_goes_from_spot_to_spot(new_page: Callable[..., Page]
     expect(page.locator("#next-move")).to_contain_text("Best here: warm")
 
 
-def test_a_stop_holds_enter_and_figures_of_a_gauge_are_no_short_keys(new_page: Callable[..., Page]) -> None:
+def test_a_stop_holds_enter_and_figures_of_a_gauge_are_no_short_keys(
+    new_page: Callable[..., Page],
+) -> None:
     page = new_page(strict=False)
     job = opened(page, "keyboard-0002")
     page.goto(f"/jobs/{job}?at=1&stage=prepare")

@@ -32,11 +32,15 @@ def at_zero(page: Page, title: str) -> Hands:
     raise AssertionError("no zero")
 
 
-def test_what_another_device_logs_shows_and_a_tap_on_an_older_screen_is_asked_back(new_page: Callable[..., Page]) -> None:
+def test_what_another_device_logs_shows_and_a_tap_on_an_older_screen_is_asked_back(
+    new_page: Callable[..., Page],
+) -> None:
     mine = at_zero(new_page(strict=False), "Two at one bearing")
     other = new_page(strict=False, actor="Bram Sedgeley")
     other.goto(f"/jobs/{mine.job_id}")
-    expect(other.locator("#next-move")).to_contain_text(mine.bench()["next"]["headline"].split("(")[0].strip())
+    expect(other.locator("#next-move")).to_contain_text(
+        mine.bench()["next"]["headline"].split("(")[0].strip()
+    )
     # What the other notes comes to my screen without a reload.
     other.get_by_label("Note, or something left to do").fill("Stand wiped")
     other.get_by_role("button", name="Add as a note").click()
@@ -44,22 +48,33 @@ def test_what_another_device_logs_shows_and_a_tap_on_an_older_screen_is_asked_ba
     # My screen hears nothing for a while, and both of us log a turn.
     mine.page.evaluate(
         """() => { const real = window.fetch;
-                   window.fetch = (to, init) => (init?.method === 'POST' ? real(to, init) : Promise.reject(new TypeError('no answer'))); }"""
+                   window.fetch = (to, init) => init?.method === 'POST'
+                     ? real(to, init) : Promise.reject(new TypeError('no answer')); }"""
     )
     turned = mine.bench()["last_seq"]
     turn = {"kind": "turn_nut", "amount": "20°", "unit": "degrees"}
-    said = {"client_event_id": "bram-device-0001", "actor": "Bram Sedgeley", "happened_at": datetime.now(UTC).isoformat(), "command": turn, "at": "1"}
+    said = {
+        "client_event_id": "bram-device-0001",
+        "actor": "Bram Sedgeley",
+        "happened_at": datetime.now(UTC).isoformat(),
+        "command": turn,
+        "at": "1",
+    }
     assert other.request.post(f"/api/jobs/{mine.job_id}/taps", data=said).ok
     mine.page.locator("[data-main]").first.click()
     asked = mine.page.get_by_role("alert")
     expect(asked).to_contain_text("Bram Sedgeley logged")
-    assert mine.bench()["last_seq"] == turned + 1, "mine is not stored before it is said to be another one"
+    assert mine.bench()["last_seq"] == turned + 1, (
+        "mine is not stored before it is said to be another one"
+    )
     asked.get_by_role("button", name="Log mine as well").click()
     expect(asked).to_be_hidden()
     assert [line["actor"] for line in mine.log()][-2:] == ["Bram Sedgeley", "Ines Whitlow"]
 
 
-def test_the_last_tap_is_undone_on_the_device_that_made_it_alone(new_page: Callable[..., Page]) -> None:
+def test_the_last_tap_is_undone_on_the_device_that_made_it_alone(
+    new_page: Callable[..., Page],
+) -> None:
     hands = at_zero(new_page(strict=False), "A slip of the finger")
     before = hands.bench()["next"]["headline"]
     hands.main()
@@ -74,7 +89,9 @@ def test_the_last_tap_is_undone_on_the_device_that_made_it_alone(new_page: Calla
     assert other.locator("#next-move").inner_text() is not None
 
 
-def test_on_a_phone_the_next_move_and_its_button_stay_in_sight(new_page: Callable[..., Page]) -> None:
+def test_on_a_phone_the_next_move_and_its_button_stay_in_sight(
+    new_page: Callable[..., Page],
+) -> None:
     hands = at_zero(new_page(strict=False), "One hand free")
     page = new_page(PHONE, strict=False)
     page.goto(f"/jobs/{hands.job_id}")

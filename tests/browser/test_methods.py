@@ -1,4 +1,6 @@
-"""A job in each method with a real browser; overshoot and restart; leaf and nut that part; a reload without a network."""
+"""A job in each method with a real browser; overshoot and restart; leaf and nut that part; a reload
+without a network.
+"""
 
 from __future__ import annotations
 
@@ -45,15 +47,41 @@ def ball(page: Page) -> None:
 # The feeler's own job is walked through elsewhere (test_walk.py).
 METHODS = [
     pytest.param("dc-1-in", gauged("Nut angle"), ROLLER, "turn", "gauge", id="nut angle"),
-    pytest.param("kc-2-tail", gauged("Blows and feeler"), VirtualBearing(158, 0.385, 7), "strike", "One light blow, then gauge", id="blows"),
-    pytest.param("dc-1-out", gauged("Axial drive-up"), ROLLER, "turn", "indicator shows", id="drive-up"),
-    pytest.param("ge-2-boot", sealed, VirtualBearing(68, 0.36, 260), "turn", "turns", id="turns by its sheet"),
-    pytest.param("dc-2-hang", ball, VirtualBearing(44, 0.33, 5), "hand_check", "Swivel", id="ball bearing by angle"),
+    pytest.param(
+        "kc-2-tail",
+        gauged("Blows and feeler"),
+        VirtualBearing(158, 0.385, 7),
+        "strike",
+        "One light blow, then gauge",
+        id="blows",
+    ),
+    pytest.param(
+        "dc-1-out", gauged("Axial drive-up"), ROLLER, "turn", "indicator shows", id="drive-up"
+    ),
+    pytest.param(
+        "ge-2-boot", sealed, VirtualBearing(68, 0.36, 260), "turn", "turns", id="turns by its sheet"
+    ),
+    pytest.param(
+        "dc-2-hang",
+        ball,
+        VirtualBearing(44, 0.33, 5),
+        "hand_check",
+        "Swivel",
+        id="ball bearing by angle",
+    ),
 ]
 
 
 @pytest.mark.parametrize(("position", "fill", "truth", "stop", "words"), METHODS)
-def test_a_whole_job_in_each_method(page: Page, position: str, fill: Callable[[Page], None], truth: VirtualBearing, stop: str, words: str) -> None:
+def test_a_whole_job_in_each_method(
+    *,
+    page: Page,
+    position: str,
+    fill: Callable[[Page], None],
+    truth: VirtualBearing,
+    stop: str,
+    words: str,
+) -> None:
     hands = Hands(page, truth)
     hands.plan(position, "A job for this method", fill)
     hands.follow(until=stop)
@@ -65,7 +93,10 @@ def test_a_whole_job_in_each_method(page: Page, position: str, fill: Callable[[P
     if stop == "strike":
         assert "turn" not in asked and "set_zero" not in asked and asked.count("strike") >= 3
     now = hands.bench()
-    assert now["status"] == "signed" and now["work"]["final"]["overall"]["level"] in ("good", "watch")
+    assert now["status"] == "signed" and now["work"]["final"]["overall"]["level"] in (
+        "good",
+        "watch",
+    )
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.html").text()
     assert now["work"]["method_title"] in unescape(record)
 
@@ -89,11 +120,16 @@ def test_overshoot_release_and_a_second_attempt(page: Page) -> None:
     assert hands.follow()[-1] == "sign"
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()
     assert [attempt["number"] for attempt in record["mountings"][0]["attempts"]] == [1, 2]
-    assert record["mountings"][0]["attempts"][0]["released"] == "past the window" and record["mountings"][0]["attempts"][1]["locked"]
+    assert (
+        record["mountings"][0]["attempts"][0]["released"] == "past the window"
+        and record["mountings"][0]["attempts"][1]["locked"]
+    )
 
 
 def test_leaf_and_nut_that_part_stop_the_headline(page: Page) -> None:
-    """A sleeve that is not a pair takes out a quarter of what the thread says: look before anything moves. What was seen is not driven over."""
+    """A sleeve that is not a pair takes out a quarter of what the thread says: look before anything
+    moves. What was seen is not driven over.
+    """
     hands = Hands(page, VirtualBearing(154, 0.1, 9))
     hands.plan("dc-1-in", "Sleeve from the shelf")
     hands.follow(until="turn")
@@ -101,10 +137,18 @@ def test_leaf_and_nut_that_part_stop_the_headline(page: Page) -> None:
     hands.tap("Gauge now")
     hands.gauge()
     expect(page.locator("#next-move")).to_contain_text("do not agree")
-    hands.tap("Start", exact=False) if hands.bench()["next"]["do"] != "leaf_and_nut_part" else hands.main()
+    (
+        hands.tap("Start", exact=False)
+        if hands.bench()["next"]["do"] != "leaf_and_nut_part"
+        else hands.main()
+    )
     hands.gauge()
     expect(page.get_by_role("button", name="still to look at")).to_be_disabled()
-    for found in ("the pitch as planned", "the sleeve is where it was, by its mark", "tap-tested, at metal-to-metal"):
+    for found in (
+        "the pitch as planned",
+        "the sleeve is where it was, by its mark",
+        "tap-tested, at metal-to-metal",
+    ):
         page.get_by_role("radio", name=found).click()
     expect(page.get_by_role("button", name="1 still to look at")).to_be_disabled()
     page.get_by_role("radio", name="one family, the taper as planned").click()
@@ -112,7 +156,9 @@ def test_leaf_and_nut_that_part_stop_the_headline(page: Page) -> None:
     page.get_by_role("radio", name="not a pair: another taper or another size").click()
     expect(page.locator("#next-move")).to_contain_text("parts that do not belong together")
     expect(page.get_by_role("button", name="The feeler leads from here")).to_be_hidden()
-    expect(page.get_by_role("region", name="Log")).to_contain_text("not a pair: another taper or another size")
+    expect(page.get_by_role("region", name="Log")).to_contain_text(
+        "not a pair: another taper or another size"
+    )
 
 
 def test_nothing_that_goes_in_is_not_a_number(page: Page) -> None:
@@ -126,7 +172,9 @@ def test_nothing_that_goes_in_is_not_a_number(page: Page) -> None:
 
 
 def test_the_seat_with_its_washer_is_proved_not_remembered(page: Page) -> None:
-    """At its old mark with a washer under it the nut has driven the bearing on: that is said, and nothing is locked."""
+    """At its old mark with a washer under it the nut has driven the bearing on: that is said, and
+    nothing is locked.
+    """
     hands = Hands(page, ROLLER)
     hands.plan("dc-1-in", "Washer goes on last")
     hands.follow(until="seat_nut")
@@ -165,8 +213,12 @@ def test_the_risk_is_chosen_with_a_tap(page: Page) -> None:
     assert hands.bench()["work"]["risk"] == 0.01
 
 
-def test_a_reload_without_a_network_shows_the_job_and_keeps_the_taps(new_page: Callable[..., Page]) -> None:
-    """Beside the machine, no network, battery pulled: pages, job and waiting taps are on the device."""
+def test_a_reload_without_a_network_shows_the_job_and_keeps_the_taps(
+    new_page: Callable[..., Page],
+) -> None:
+    """Beside the machine, no network, battery pulled: pages, job and waiting taps are on the
+    device.
+    """
     page = new_page(PHONE, strict=False)
     hands = Hands(page, ROLLER)
     hands.plan("dc-1-in", "In the pit")
@@ -196,10 +248,14 @@ def test_a_reload_without_a_network_shows_the_job_and_keeps_the_taps(new_page: C
 
 
 def test_the_fields_follow_the_bearing_whatever_is_still_missing(page: Page) -> None:
-    """From a roller bearing to a ball bearing, to a sealed unit and back: what is asked for is what the method needs."""
+    """From a roller bearing to a ball bearing, to a sealed unit and back: what is asked for is what
+    the method needs.
+    """
     page.goto("/plan")
     number = page.get_by_label("Number on the new ring")
-    gauge, turns, degrees = (page.get_by_label(name) for name in ("Feeler set", "From, turns", "From, degrees"))
+    gauge, turns, degrees = (
+        page.get_by_label(name) for name in ("Feeler set", "From, turns", "From, degrees")
+    )
     number.fill("2212 K C3")
     page.get_by_label("Shaft diameter").fill("55")
     expect(degrees).to_be_visible()

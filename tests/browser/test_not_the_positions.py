@@ -1,4 +1,6 @@
-"""Another bearing than the plant's list has: said at the plan, stands in the job, ends when it is planned right or put right by name."""
+"""Another bearing than the plant's list has: said at the plan, stands in the job, ends when it is
+planned right or put right by name.
+"""
 
 from __future__ import annotations
 

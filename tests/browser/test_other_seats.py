@@ -1,4 +1,6 @@
-"""Bearings on cylindrical seats and cam followers in the browser: planned, measured, put on or in, proved, signed."""
+"""Bearings on cylindrical seats and cam followers in the browser: planned, measured, put on or in,
+proved, signed.
+"""
 
 from __future__ import annotations
 
@@ -79,24 +81,37 @@ def test_warm_onto_its_shoulder_from_plan_to_signed_record(new_page: Callable[..
     page.get_by_role("checkbox", name="A tab is bent into a slot").check()
     tapped(page, "Check the lock")
     tapped(page, "It turns freely")
-    signed(page, job, "6311 C3", "warm, by induction heater", "against its shoulder", "Interference on diameter")
+    signed(
+        page,
+        job,
+        "6311 C3",
+        "warm, by induction heater",
+        "against its shoulder",
+        "Interference on diameter",
+    )
 
 
-def test_pressed_on_cold_askew_stopped_and_proved_by_its_ring(new_page: Callable[..., Page]) -> None:
+def test_pressed_on_cold_askew_stopped_and_proved_by_its_ring(
+    new_page: Callable[..., Page],
+) -> None:
     page = new_page(strict=False)
     job = planned(page, "6311-2RS C3", "retaining ring")
     gate(page)
     measured(page, job)
     headline = page.locator("#next-move")
     ways = page.get_by_role("region", name="Ways to put it on")
-    expect(ways.get_by_role("listitem").filter(has_text="warm, by induction heater")).to_contain_text("0.012 mm of room is left")
+    expect(
+        ways.get_by_role("listitem").filter(has_text="warm, by induction heater")
+    ).to_contain_text("0.012 mm of room is left")
     with page.expect_response("**/taps*"):
         ways.get_by_role("listitem").filter(has_text="cold, by press").get_by_role("button").click()
     gate(page)
     page.get_by_label("Gaps: top + right + bottom + left").fill("0.5 + 1.1 + 0.5 + -0.1")
     page.get_by_label("On a circle of").fill("80 mm")
     page.get_by_role("button", name="Is it square?").click()
-    expect(page.get_by_label("Gaps: top + right + bottom + left")).to_have_attribute("aria-invalid", "true")
+    expect(page.get_by_label("Gaps: top + right + bottom + left")).to_have_attribute(
+        "aria-invalid", "true"
+    )
     page.get_by_label("Gaps: top + right + bottom + left").fill("0.5 + 1.0 + 0.5 + 0")
     tapped(page, "Is it square?")
     expect(headline).to_contain_text("Stop: askew")
@@ -109,7 +124,11 @@ def test_pressed_on_cold_askew_stopped_and_proved_by_its_ring(new_page: Callable
     tapped(page, "Is it square?")
     tapped(page, "At its shoulder")
     tapped(page, "It enters nowhere")
-    for name in ("Groove free of the bearing", "Below the surface all round", "It turns in its groove with the pliers"):
+    for name in (
+        "Groove free of the bearing",
+        "Below the surface all round",
+        "It turns in its groove with the pliers",
+    ):
         page.get_by_role("checkbox", name=name).check()
     page.get_by_label("over the surface").fill("12 mm")
     page.get_by_label("in the groove", exact=False).first.fill("11.6 mm")
@@ -134,7 +153,9 @@ def test_a_cam_follower_from_its_hole_to_the_signed_record(new_page: Callable[..
     page.get_by_role("radio", name="a stud with its nut").click()
     page.get_by_label("Roller diameter").fill("47 mm")
     page.get_by_label("Roller width").fill("24 mm")
-    with page.expect_response(lambda answer: answer.url.endswith("/api/jobs") and answer.status == 422):
+    with page.expect_response(
+        lambda answer: answer.url.endswith("/api/jobs") and answer.status == 422
+    ):
         page.get_by_role("button", name="Open the job").click()
     expect(page.get_by_text("Will it be regreased in service?").first).to_be_visible()
     page.get_by_role("radio", name="no: its hole is plugged").click()
@@ -172,7 +193,9 @@ def test_a_cam_follower_from_its_hole_to_the_signed_record(new_page: Callable[..
     assert "On rounds" in page.request.get(f"/api/jobs/{job}/plan.html").text()
 
 
-def test_two_units_of_one_shaft_bolted_turned_and_only_then_locked(new_page: Callable[..., Page]) -> None:
+def test_two_units_of_one_shaft_bolted_turned_and_only_then_locked(
+    new_page: Callable[..., Page],
+) -> None:
     page = new_page(strict=False)
     page.goto("/plan")
     page.get_by_role("link", name="Housed unit", exact=True).click()
@@ -190,7 +213,9 @@ def test_two_units_of_one_shaft_bolted_turned_and_only_then_locked(new_page: Cal
     ways.get_by_role("button", name="set screws in the inner ring").click()
     page.get_by_label("Its screw").fill("M8")
     page.get_by_label("Shaft, tolerance class").fill("h7")
-    page.get_by_role("radiogroup", name="It is regreased in service").get_by_role("radio", name="yes").click()
+    page.get_by_role("radiogroup", name="It is regreased in service").get_by_role(
+        "radio", name="yes"
+    ).click()
     expect(page.get_by_role("region", name="Targets")).to_contain_text("6.5 to 11 N·m")
     # The position says which one it is.
     expect(page.get_by_role("radio", name="holds the shaft")).to_be_checked()
@@ -240,10 +265,14 @@ def test_two_units_of_one_shaft_bolted_turned_and_only_then_locked(new_page: Cal
         tapped(page, "It turns freely")
     page.goto(f"/jobs/{job}")
 
-    signed(page, job, "Locked at 9 N·m", "towards the fixed unit", "a second time after a few hours")
+    signed(
+        page, job, "Locked at 9 N·m", "towards the fixed unit", "a second time after a few hours"
+    )
 
 
-def test_an_insert_replaced_and_its_unit_locked_by_its_collar(new_page: Callable[..., Page]) -> None:
+def test_an_insert_replaced_and_its_unit_locked_by_its_collar(
+    new_page: Callable[..., Page],
+) -> None:
     page = new_page(strict=False)
     job = "hollin-vale-0015"
     page.goto(f"/jobs/{job}")
@@ -278,7 +307,14 @@ def test_an_insert_replaced_and_its_unit_locked_by_its_collar(new_page: Callable
     page.get_by_role("radio", name="clockwise", exact=True).click()
     tapped(page, "It is locked")
     tapped(page, "It turns freely")
-    signed(page, job, "Insert replaced", "Read 2 times until it stood square", "brass plug", "Locked at 5 N·m")
+    signed(
+        page,
+        job,
+        "Insert replaced",
+        "Read 2 times until it stood square",
+        "brass plug",
+        "Locked at 5 N·m",
+    )
     assert "every tensioning" in page.request.get(f"/api/jobs/{job}/plan.html").text()
 
 
@@ -296,10 +332,19 @@ def on_shoulder(page: Page, job: str, at: str) -> None:
 
 
 def stocked(page: Page, job: str) -> None:
-    """What is on the shaft is marked and its numbers are checked: another walk does that tap by tap."""
-    said = [{"kind": "set_stage_aside", "stage": "take_stock", "reason": "spare spindle on the bench"}]
+    """What is on the shaft is marked and its numbers are checked: another walk does that tap by
+    tap.
+    """
+    said = [
+        {"kind": "set_stage_aside", "stage": "take_stock", "reason": "spare spindle on the bench"}
+    ]
     for i, command in enumerate(said):
-        tap = {"happened_at": "2026-11-27T08:00:00Z", "client_event_id": f"{job}-stock-{i}", "command": command, "at": ""}
+        tap = {
+            "happened_at": "2026-11-27T08:00:00Z",
+            "client_event_id": f"{job}-stock-{i}",
+            "command": command,
+            "at": "",
+        }
         assert page.request.post(f"/api/jobs/{job}/taps", data=tap).ok
 
 
@@ -318,7 +363,9 @@ def closed(page: Page, depth: str, spigot: str) -> None:
         tapped(page, "This round is done")
 
 
-def test_a_cartridge_hot_and_cold_turned_over_closed_and_free(new_page: Callable[..., Page]) -> None:
+def test_a_cartridge_hot_and_cold_turned_over_closed_and_free(
+    new_page: Callable[..., Page],
+) -> None:
     page = new_page(strict=False)
     page.goto("/plan")
     page.get_by_role("link", name="Cartridge").click()
@@ -330,8 +377,15 @@ def test_a_cartridge_hot_and_cold_turned_over_closed_and_free(new_page: Callable
     for side in ("fixed", "floating"):
         page.get_by_label(f"Number on the {side} bearing").fill("6309 C3")
         page.get_by_label(f"Seat of the {side} bearing, tolerance class").fill("k5")
-    expect(page.get_by_role("region", name="Targets")).to_contain_text("How many screws hold a cover?")
-    for label, value in (("Bores of the housing", "H7"), ("Screws in each cover", "3"), ("Their thread", "1/4-20"), ("On their heads", "5")):
+    expect(page.get_by_role("region", name="Targets")).to_contain_text(
+        "How many screws hold a cover?"
+    )
+    for label, value in (
+        ("Bores of the housing", "H7"),
+        ("Screws in each cover", "3"),
+        ("Their thread", "1/4-20"),
+        ("On their heads", "5"),
+    ):
         page.get_by_label(label).fill(value)
     for group, choice in (
         ("The fixed bearing is at", "the drive end"),
@@ -345,7 +399,9 @@ def test_a_cartridge_hot_and_cold_turned_over_closed_and_free(new_page: Callable
         ("Flingers", "at both ends"),
         ("What holds the flingers", "their set screws"),
     ):
-        page.get_by_role("radiogroup", name=group, exact=group == "Nut pair").get_by_role("radio", name=choice, exact=True).click()
+        page.get_by_role("radiogroup", name=group, exact=group == "Nut pair").get_by_role(
+            "radio", name=choice, exact=True
+        ).click()
     # Common practice, no source: about 8 lbf·ft.
     expect(page.get_by_role("region", name="Targets")).to_contain_text("11.5 N·m")
     page.get_by_role("button", name="Open the job").click()
@@ -395,9 +451,13 @@ def test_a_cartridge_hot_and_cold_turned_over_closed_and_free(new_page: Callable
     tapped(page, "Turned over: high enough?")
     on_shoulder(page, job, "2")
     ways = page.get_by_role("region", name="Ways to put it on")
-    expect(ways.get_by_role("listitem").filter(has_text="cold, by press")).to_contain_text("the force crosses the balls")
+    expect(ways.get_by_role("listitem").filter(has_text="cold, by press")).to_contain_text(
+        "the force crosses the balls"
+    )
     with page.expect_response("**/taps*"):
-        ways.get_by_role("listitem").filter(has_text="a tool on both rings").get_by_role("button").click()
+        ways.get_by_role("listitem").filter(has_text="a tool on both rings").get_by_role(
+            "button"
+        ).click()
     gate(page)
     tapped(page, "At its shoulder")
     tapped(page, "It enters nowhere")
@@ -424,6 +484,13 @@ def test_a_cartridge_hot_and_cold_turned_over_closed_and_free(new_page: Callable
     page.goto(f"/jobs/{job}?stage=take_stock")
     tapped(page, "Out again", exact=False)
     page.goto(f"/jobs/{job}")
-    signed(page, job, "Nut pair, first at 95 N·m", "no contact", "Screw 1/4-20", "cold, by a tool on both rings")
+    signed(
+        page,
+        job,
+        "Nut pair, first at 95 N·m",
+        "no contact",
+        "Screw 1/4-20",
+        "cold, by a tool on both rings",
+    )
     sheet = page.request.get(f"/api/jobs/{job}/plan.html").text()
     assert "in the order 1 – 2 – 3" in sheet and "Fixed cover: depth / spigot" in sheet

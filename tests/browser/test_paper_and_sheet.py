@@ -1,4 +1,6 @@
-"""A unit by its maker's sheet from plan to signature; a mounting done on paper, typed in and signed with its remark."""
+"""A unit by its maker's sheet from plan to signature; a mounting done on paper, typed in and signed
+with its remark.
+"""
 
 from __future__ import annotations
 
@@ -73,7 +75,9 @@ def test_a_unit_by_its_makers_sheet_from_plan_to_signature(new_page: Callable[..
     signed(page, job, "unit sheet HV-22, page 2")
 
 
-def test_a_job_done_on_paper_is_typed_in_and_signed_with_its_remark(new_page: Callable[..., Page]) -> None:
+def test_a_job_done_on_paper_is_typed_in_and_signed_with_its_remark(
+    new_page: Callable[..., Page],
+) -> None:
     page = new_page(strict=False)
     page.goto("/plan")
     page.get_by_text("Blank sheets, to fill in by hand").click()
@@ -91,7 +95,9 @@ def test_a_job_done_on_paper_is_typed_in_and_signed_with_its_remark(new_page: Ca
     asked = hands.follow()
     assert "confirm_gate" not in asked and asked[-1] == "sign"
     page.get_by_label("Who says it was isolated and supported").fill("Orla Tennick")
-    page.get_by_label("What was locked, tried and supported").fill("locked at Q14 and tried, shaft on two jacks")
+    page.get_by_label("What was locked, tried and supported").fill(
+        "locked at Q14 and tried, shaft on two jacks"
+    )
     tapped(page, "Log who says so")
     page.get_by_role("button", name="Put the paper away").click()
     kinds = [event["kind"] for event in log_of(page, hands.job_id)]

@@ -41,7 +41,11 @@ def test_what_if_side_by_side_and_a_job_from_it(page: Page) -> None:
     figures.get_by_role("button", name="Effective ratio k").click()
     expect(figures).to_contain_text("Thick-walled rings")
     page.reload()
-    expect(page.get_by_role("region", name="Variant B", exact=True).get_by_role("textbox", name="Shaft bored to")).to_have_value("70")
+    expect(
+        page.get_by_role("region", name="Variant B", exact=True).get_by_role(
+            "textbox", name="Shaft bored to"
+        )
+    ).to_have_value("70")
     # What follows A is no reason to refuse B.
     expect(page.get_by_role("region", name="Drawn to scale")).to_be_visible()
     expect(page.get_by_role("button", name="Plan a job from B")).to_be_enabled()
@@ -51,7 +55,9 @@ def test_what_if_side_by_side_and_a_job_from_it(page: Page) -> None:
 
 
 def test_any_calculator_is_a_sheet_of_the_slate(page: Page) -> None:
-    """Growth of a shaft: asked in words, worked out while typing, in either unit; what is wrong stands at its entry."""
+    """Growth of a shaft: asked in words, worked out while typing, in either unit; what is wrong
+    stands at its entry.
+    """
     page.goto("/calculator")
     page.get_by_label("Sheet", exact=True).select_option(label="Growth of a shaft, float and gaps")
     answer = page.get_by_role("region", name="Answer")
@@ -64,7 +70,8 @@ def test_any_calculator_is_a_sheet_of_the_slate(page: Page) -> None:
         "Room to float: seat less bearing and rings, if known": "8 mm",
     }.items():
         page.get_by_label(label).fill(value)
-    # By hand: 1850 mm x (12 x 50 - 12 x 10) millionths = 0.89 mm, and half of it set towards the fixed bearing.
+    # By hand: 1850 mm x (12 x 50 - 12 x 10) millionths = 0.89 mm, and half of it set towards the
+    # fixed bearing.
     expect(answer).to_contain_text("room to float")
     expect(answer).to_contain_text("0.89 mm")
     answer.get_by_role("button", name="Show the working").first.click()
@@ -75,13 +82,19 @@ def test_any_calculator_is_a_sheet_of_the_slate(page: Page) -> None:
     expect(answer).to_contain_text("room to float")
     page.reload()
     expect(page.get_by_label("Shaft when running")).to_have_value("150 °F")
-    page.get_by_label("Sheet", exact=True).select_option(label="A seat from its micrometer readings")
+    page.get_by_label("Sheet", exact=True).select_option(
+        label="A seat from its micrometer readings"
+    )
     page.get_by_label("Nominal diameter").fill("85 mm")
     page.get_by_label("Section 1").fill("84.985; 84.987")
     page.get_by_label("Section 2").fill("84.980; 84.981")
     expect(answer).to_contain_text("Seat, mean diameter")
-    page.get_by_label("Sheet", exact=True).select_option(label="Force to pull off, and the press for it")
-    expect(answer).to_contain_text("Still to give: bore d; outside diameter D; width B; shaft diameter")
+    page.get_by_label("Sheet", exact=True).select_option(
+        label="Force to pull off, and the press for it"
+    )
+    expect(answer).to_contain_text(
+        "Still to give: bore d; outside diameter D; width B; shaft diameter"
+    )
     expect(page.get_by_label("Clearance group")).to_have_count(0)
     page.goto("/calculator/no-such-sheet")
     expect(page.get_by_text("There is no such sheet")).to_be_visible()
@@ -91,7 +104,9 @@ def test_a_table_is_found_read_and_drawn(page: Page) -> None:
     page.goto("/tables")
     page.get_by_label("Find a table").fill("clearance tapered")
     page.get_by_role("link", name="spherical roller bearings, tapered bore").click()
-    expect(page.get_by_role("heading", level=1)).to_contain_text("spherical roller bearings, tapered bore")
+    expect(page.get_by_role("heading", level=1)).to_contain_text(
+        "spherical roller bearings, tapered bore"
+    )
     expect(page.get_by_text("from memory, not compared with print")).to_be_visible()
     expect(page.get_by_role("img", name="Group limits over the bore")).to_be_visible()
     page.get_by_label("Find rows").fill("80 100 110")
@@ -155,7 +170,10 @@ def test_prints_are_one_tap_from_plan_and_bench(page: Page) -> None:
     page.goto("/plan")
     page.get_by_label("Machine and position").select_option("kc-2-drive")
     page.get_by_label("Feeler set").select_option("fs-m1")
-    links = {name: page.get_by_role("link", name=name) for name in ("Plan sheet, A4", "Nut strip and protractor 1:1, A4", "SVG")}
+    links = {
+        name: page.get_by_role("link", name=name)
+        for name in ("Plan sheet, A4", "Nut strip and protractor 1:1, A4", "SVG")
+    }
     for link in links.values():
         # The first PDF reads the fonts; a busy machine takes its time over it.
         answer = page.request.get(str(link.get_attribute("href")), timeout=90_000)
@@ -183,7 +201,9 @@ def test_a_job_is_found_by_its_machine_bearing_or_number(page: Page) -> None:
 
 
 def test_a_gun_is_weighed_again_and_a_wrench_checked(new_page: Callable[..., Page]) -> None:
-    """What a stroke weighs and where a scale ends, typed in, refused with what is missing, changed with a reason, and offered to jobs."""
+    """What a stroke weighs and where a scale ends, typed in, refused with what is missing, changed
+    with a reason, and offered to jobs.
+    """
     page = new_page(PHONE, strict=False)
     page.goto("/crib")
     guns = page.get_by_role("region", name="Grease guns")

@@ -1,4 +1,6 @@
-"""A job that covers a shaft: from make safe to the signed record with both drive-ups; two people at the two bearings at once."""
+"""A job that covers a shaft: from make safe to the signed record with both drive-ups; two people at
+the two bearings at once.
+"""
 
 from __future__ import annotations
 
@@ -36,13 +38,15 @@ def sheet_pdf() -> bytes:
     return made.getvalue()
 
 
-def correct(page: Page, hands: Hands, entry: str, field: str, value: str, reason: str) -> None:
+def correct(page: Page, hands: Hands, entry: str, field: str, value: str, *, reason: str) -> None:
     """Say an entry again as it should have been; the old one stays readable."""
     log = page.get_by_role("region", name="Log")
     more = log.get_by_role("button", name="Show all", exact=False)
     if not log.get_by_role("listitem").filter(has_text=entry).count() and more.count():
         more.click()
-    log.get_by_role("listitem").filter(has_text=entry).first.get_by_role("button", name="Correct entry").click()
+    log.get_by_role("listitem").filter(has_text=entry).first.get_by_role(
+        "button", name="Correct entry"
+    ).click()
     page.get_by_role("dialog").get_by_label(field, exact=True).fill(value)
     page.get_by_role("dialog").get_by_label("What was wrong").fill(reason)
     tapped(page, "Correct it")
@@ -65,31 +69,47 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
                 page.get_by_label("cap and base, matching numbers").last.fill("B7")
             tapped(page, "Save")
             hands.seen()
-        page.get_by_role("group", name="Marked on the part: words to tap").get_by_role("button").click()
+        page.get_by_role("group", name="Marked on the part: words to tap").get_by_role(
+            "button"
+        ).click()
         tapped(page, "Compare")
         hands.seen()
     look(hands, "", "take_stock")
     expect(page.locator("#next-move")).to_contain_text("Everything is marked")
     stock = page.get_by_role("region", name="Photographs and sheets")
-    stock.get_by_label("Take a photograph").set_input_files({"name": "cap.jpg", "mimeType": "image/jpeg", "buffer": picture("Hollin Vale")})
+    stock.get_by_label("Take a photograph").set_input_files(
+        {"name": "cap.jpg", "mimeType": "image/jpeg", "buffer": picture("Hollin Vale")}
+    )
     stock.get_by_label("What it shows").fill("cap before it came off")
     with page.expect_response("**/taps*"):
         stock.get_by_role("button", name="Keep it with the job").click()
     expect(stock.get_by_role("img", name="cap before it came off")).to_be_visible()
     kept = page.request.get(stock.get_by_role("img").first.get_attribute("src") or "").body()
     with Image.open(io.BytesIO(kept)) as opened:
-        assert max(opened.size) <= 1600 and not opened.getexif(), "smaller, and the place where it was taken is gone"
+        assert max(opened.size) <= 1600 and not opened.getexif(), (
+            "smaller, and the place where it was taken is gone"
+        )
     page.get_by_role("button", name="jack under the shaft").click()
     tapped(page, "Fitted")
-    stock.get_by_label("Choose a picture or a sheet").set_input_files({"name": "unit.pdf", "mimeType": "application/pdf", "buffer": sheet_pdf()})
+    stock.get_by_label("Choose a picture or a sheet").set_input_files(
+        {"name": "unit.pdf", "mimeType": "application/pdf", "buffer": sheet_pdf()}
+    )
     stock.get_by_label("What it shows").fill("sheet of the unit")
     stock.get_by_label("Needed at").select_option("drive_up")
     with page.expect_response("**/taps*"):
         stock.get_by_role("button", name="Keep it with the job").click()
     expect(stock.get_by_role("link", name="sheet of the unit")).to_be_visible()
-    correct(page, hands, "matching numbers: B7", "What was marked or noted", "B8", "read with a lamp")
+    correct(
+        page,
+        hands,
+        "matching numbers: B7",
+        "What was marked or noted",
+        "B8",
+        reason="read with a lamp",
+    )
 
-    # Prepare the first seat; a value that repeats is one tap. The other bearing's stages are set aside with a reason.
+    # Prepare the first seat; a value that repeats is one tap. The other bearing's stages are set
+    # aside with a reason.
     after.numbers(page, tapped)
     # As found, before anything of the old one is touched; where others took it off nobody is asked.
     look(hands, "1", "as_found")
@@ -97,7 +117,12 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     after.found(page, tapped)
     for at in ("1", "2"):
         for stage in ("removal", "read_marks", *(("prepare",) if at == "2" else ())):
-            say(page, hands.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"}, at)
+            say(
+                page,
+                hands.job_id,
+                {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"},
+                at,
+            )
     look(hands, "1")
     for size in SEATS:
         page.get_by_role("textbox", name="micrometer").fill(size)
@@ -111,13 +136,19 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     tapped(page, "Check the seat")
     look(hands, "1", "prepare")
     expect(page.get_by_role("region", name="Verdict on the seat")).to_contain_text("fit to use")
-    entry = page.get_by_role("region", name="Log").get_by_role("listitem").filter(has_text="Seat, section 2, at 135°")
+    entry = (
+        page.get_by_role("region", name="Log")
+        .get_by_role("listitem")
+        .filter(has_text="Seat, section 2, at 135°")
+    )
     entry.get_by_role("button", name="Correct entry").click()
     page.get_by_role("dialog").get_by_label("Micrometer").fill("99.984 mm")
     page.get_by_role("dialog").get_by_label("What was wrong").fill("read again")
     tapped(page, "Correct it")
     hands.seen()
-    expect(page.get_by_role("region", name="Log")).to_contain_text("should be: Seat, section 2, at 135°: 99.984 mm")
+    expect(page.get_by_role("region", name="Log")).to_contain_text(
+        "should be: Seat, section 2, at 135°: 99.984 mm"
+    )
 
     # Line up: rings, temperatures, growth.
     look(hands, "", "line_up")
@@ -126,14 +157,24 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     page.get_by_label("Width of the housing seat").fill("73 mm")
     tapped(page, "Work out the room")
     page.get_by_role("radio", name="Temperatures").click()
-    for label, value in (("When mounted", "18 °C"), ("Shaft, running", "65 °C"), ("Base, running", "30 °C")):
+    for label, value in (
+        ("When mounted", "18 °C"),
+        ("Shaft, running", "65 °C"),
+        ("Base, running", "30 °C"),
+    ):
         page.get_by_label(label).fill(value)
     tapped(page, "Work out the growth")
     expect(page.get_by_role("region", name="Figures")).to_contain_text("room to float")
     expect(page.locator("#next-move")).to_contain_text("The shaft line is worked out")
-    correct(page, hands, "seat 73 mm", "Width of the housing seat", "74 mm", "measured again")
-    expect(page.get_by_role("list", name="Stands beside the shaft")).to_contain_text("seat 74.00 mm wide")
-    assert "Head shaft, free side" in page.request.get(f"/api/jobs/{hands.job_id}/mark-out.svg").text()
+    correct(
+        page, hands, "seat 73 mm", "Width of the housing seat", "74 mm", reason="measured again"
+    )
+    expect(page.get_by_role("list", name="Stands beside the shaft")).to_contain_text(
+        "seat 74.00 mm wide"
+    )
+    assert (
+        "Head shaft, free side" in page.request.get(f"/api/jobs/{hands.job_id}/mark-out.svg").text()
+    )
 
     # Both drive-ups, each followed as the page asks.
     for at, truth in (("1", DRIVE), ("2", FREE)):
@@ -151,8 +192,17 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     # What follows locking is another person's; it is set aside with the reason.
     for at in ("1", "2"):
         for stage in ("inboard_ring", "set_seals", "fill", "lower_in", "close_housing", "care"):
-            say(page, hands.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "night shift"}, at)
-    say(page, hands.job_id, {"kind": "set_stage_aside", "stage": "start_up", "reason": "night shift"})
+            say(
+                page,
+                hands.job_id,
+                {"kind": "set_stage_aside", "stage": stage, "reason": "night shift"},
+                at,
+            )
+    say(
+        page,
+        hands.job_id,
+        {"kind": "set_stage_aside", "stage": "start_up", "reason": "night shift"},
+    )
 
     # The shaft line shows both; the record is signed as it stands, and holds everything.
     look(hands)
@@ -160,20 +210,30 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     page.get_by_label("As", exact=True).fill("fitter")
     tapped(page, "Sign the record")
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()
-    assert record["status"] == "signed" and [m["final"]["overall"]["level"] in ("good", "watch") for m in record["mountings"]] == [True, True]
+    assert record["status"] == "signed" and [
+        m["final"]["overall"]["level"] in ("good", "watch") for m in record["mountings"]
+    ] == [True, True]
     assert "still in: jack under the shaft" in record["signed"]["open_points"]
     titles = {placed["section"]["title"] for placed in record["sections"]}
     assert {"Taking stock", "Seat", "Shaft line"} <= titles
     page.goto(f"/api/jobs/{hands.job_id}/record.html")
-    for words in ("cap before it came off", "Growth between the bearings", "Head shaft, free side", "99.984"):
+    for words in (
+        "cap before it came off",
+        "Growth between the bearings",
+        "Head shaft, free side",
+        "99.984",
+    ):
         expect(page.locator("main")).to_contain_text(words)
     assert page.locator(".photos img").evaluate("image => image.complete && image.naturalWidth > 0")
     pdf = PdfReader(io.BytesIO(page.request.get(f"/api/jobs/{hands.job_id}/record.pdf").body()))
-    assert "Growth between the bearings" in " ".join(" ".join(p.extract_text() for p in pdf.pages).split())
+    assert "Growth between the bearings" in " ".join(
+        " ".join(p.extract_text() for p in pdf.pages).split()
+    )
 
 
 def test_two_people_at_two_bearings_never_refuse_each_other(new_page: Callable[..., Page]) -> None:
-    """Two browsers, one at each bearing, taps in any order, each shown what its own bearing says."""
+    """Two browsers, one at each bearing, taps in any order, each shown what its own bearing
+    says."""
     first = Hands(new_page(strict=False), DRIVE)
     plan_shaft(first)
     first.pass_gate()
@@ -181,7 +241,12 @@ def test_two_people_at_two_bearings_never_refuse_each_other(new_page: Callable[.
     other.job_id = first.job_id
     for at in ("1", "2"):
         for stage in ("removal", "read_marks", "prepare"):
-            say(first.page, first.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"}, at)
+            say(
+                first.page,
+                first.job_id,
+                {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"},
+                at,
+            )
     pair = (("1", first), ("2", other))
     for at, hands in pair:
         look(hands, at, "initial_clearance")
@@ -207,13 +272,17 @@ def test_two_people_at_two_bearings_never_refuse_each_other(new_page: Callable[.
     for mounting, hands in zip(job["mountings"], (first, other), strict=True):
         assert mounting["gaugings"], mounting["place"]
         gauged = mounting["gaugings"][0]["summary"]["mean_um"]
-        assert abs(gauged - hands.truth.clearance_um(0)) < 12, "each bearing shows its own clearance"
+        assert abs(gauged - hands.truth.clearance_um(0)) < 12, (
+            "each bearing shows its own clearance"
+        )
     for _, hands in pair:
         expect(hands.page.get_by_text("was not taken")).to_have_count(0)
 
 
 def test_an_old_bearing_comes_off_by_the_way_that_fits(new_page: Callable[..., Page]) -> None:
-    """Taking off: ways weighed, the wrong one only by name, the nut as a stop, cocked and straight again, corrected, in the record."""
+    """Taking off: ways weighed, the wrong one only by name, the nut as a stop, cocked and straight
+    again, corrected, in the record.
+    """
     page = new_page(strict=False)
     hands = Hands(page, DRIVE)
     plan_shaft(hands)
@@ -228,12 +297,23 @@ def test_an_old_bearing_comes_off_by_the_way_that_fits(new_page: Callable[..., P
     expect(dialog).to_contain_text("a puller drags the sleeve along")
     page.keyboard.press("Escape")
     with page.expect_response("**/taps*"):
-        ways.get_by_role("listitem").filter(has_text="release it from its taper").get_by_role("button").click()
-    expect(page.get_by_role("region", name="Where the force goes")).to_contain_text("strike here: the nut's face")
+        ways.get_by_role("listitem").filter(has_text="release it from its taper").get_by_role(
+            "button"
+        ).click()
+    expect(page.get_by_role("region", name="Where the force goes")).to_contain_text(
+        "strike here: the nut's face"
+    )
     page.get_by_label("Gap at the nut").fill("15 mm")
     tapped(page, "Its whole height is on the thread")
     expect(page.locator("#next-move")).to_contain_text("Stop: too far off")
-    correct(page, hands, "Nut backed off 15.00 mm", "Gap at the nut", "3 mm", "read the wrong scale")
+    correct(
+        page,
+        hands,
+        "Nut backed off 15.00 mm",
+        "Gap at the nut",
+        "3 mm",
+        reason="read the wrong scale",
+    )
     hands.seen()
     hands.pass_gate()
     expect(page.locator("#next-move")).to_contain_text("Release it")
@@ -247,12 +327,23 @@ def test_an_old_bearing_comes_off_by_the_way_that_fits(new_page: Callable[..., P
     tapped(page, "It is off")
     expect(page.locator("#next-move")).to_contain_text("It is off")
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()
-    taking = next(placed["section"] for placed in record["sections"] if placed["section"]["title"] == "Removal")
-    assert any("rust in the slot" in line for line in taking["lines"]) and taking["tables"][0]["rows"][0][0] == "release it from its taper"
+    taking = next(
+        placed["section"]
+        for placed in record["sections"]
+        if placed["section"]["title"] == "Removal"
+    )
+    assert (
+        any("rust in the slot" in line for line in taking["lines"])
+        and taking["tables"][0]["rows"][0][0] == "release it from its taper"
+    )
 
 
-def test_an_old_bearing_is_looked_at_until_its_cause_holds_the_mounting(new_page: Callable[..., Page]) -> None:
-    """Evidence first, a place tapped on the unrolled ring, causes with weights, conclusion, a point accepted by name, scrap with proof."""
+def test_an_old_bearing_is_looked_at_until_its_cause_holds_the_mounting(
+    new_page: Callable[..., Page],
+) -> None:
+    """Evidence first, a place tapped on the unrolled ring, causes with weights, conclusion, a point
+    accepted by name, scrap with proof.
+    """
     page = new_page(strict=False)
     hands = Hands(page, DRIVE)
     plan_shaft(hands)
@@ -291,7 +382,9 @@ def test_an_old_bearing_is_looked_at_until_its_cause_holds_the_mounting(new_page
     box = ring.bounding_box()
     assert box is not None
     ring.click(position={"x": box["width"] * 0.5, "y": box["height"] * 0.8})
-    expect(page.get_by_label("Place, or where it begins")).to_have_value(re.compile(r"^1[78]\d(\.5)?°$"))
+    expect(page.get_by_label("Place, or where it begins")).to_have_value(
+        re.compile(r"^1[78]\d(\.5)?°$")
+    )
     tapped(page, "Mark the dent")
     hands.seen()
     expect(page.get_by_role("region", name="Rings unrolled")).to_contain_text("dent at 1")
@@ -313,7 +406,14 @@ def test_an_old_bearing_is_looked_at_until_its_cause_holds_the_mounting(new_page
     dialog.get_by_label("Reason").fill("line is renewed tomorrow")
     with page.expect_response("**/taps*"):
         dialog.get_by_role("button", name="Accept it").click()
-    expect(page.get_by_text("accepted by Orla Tennick: line is renewed tomorrow").first).to_be_visible()
+    expect(
+        page.get_by_text("accepted by Orla Tennick: line is renewed tomorrow").first
+    ).to_be_visible()
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.html").text()
-    for words in ("Look at the old bearing", "Starved, or its grease was too old", "rings cut, tagged", "together they settle it"):
+    for words in (
+        "Look at the old bearing",
+        "Starved, or its grease was too old",
+        "rings cut, tagged",
+        "together they settle it",
+    ):
         assert words in record, words

@@ -1,4 +1,6 @@
-"""The site's own sign-on in a browser: away to a provider that stands in, and back to the page that was left."""
+"""The site's own sign-on in a browser: away to a provider that stands in, and back to the page that
+was left.
+"""
 
 from __future__ import annotations
 
@@ -25,18 +27,33 @@ def stand_in() -> Iterator[StandIn]:
 
 @pytest.fixture
 def served(root, stand_in: StandIn) -> Iterator[Served]:  # type: ignore[no-untyped-def]
-    told = {"ISSUER": stand_in.issuer, "CLIENT": CLIENT, "SECRET": SECRET, "NAME": "the mill's sign-on"}
+    told = {
+        "ISSUER": stand_in.issuer,
+        "CLIENT": CLIENT,
+        "SECRET": SECRET,
+        "NAME": "the mill's sign-on",
+    }
     served = Served(root, **{f"TRIBODEX_OPENID_{name}": value for name, value in told.items()})
     yield served
     assert served.started.stop() == 0
 
 
-def test_away_to_the_sign_on_and_back_to_the_page_that_was_left(served: Served, device: Callable[..., Page], stand_in: StandIn) -> None:
+def test_away_to_the_sign_on_and_back_to_the_page_that_was_left(
+    served: Served, device: Callable[..., Page], stand_in: StandIn
+) -> None:
     ada = device()
     first_run(ada)
     here_is(ada, FIRST["name"])
     site = served.ask("/api/persons")["sites"][0]["id"]  # type: ignore[index]
-    served.ask("/api/persons", {"name": "Wren Ashby", "handle": "wren", "rights": {site: ["read", "work"]}, "works_under": ""})
+    served.ask(
+        "/api/persons",
+        {
+            "name": "Wren Ashby",
+            "handle": "wren",
+            "rights": {site: ["read", "work"]},
+            "works_under": "",
+        },
+    )
     phone = device(PHONE)
     phone.goto("/rounds")
     # Who shakes the head there comes back without a word; nobody is in.
@@ -49,7 +66,8 @@ def test_away_to_the_sign_on_and_back_to_the_page_that_was_left(served: Served, 
     phone.get_by_role("link", name="wren").click()
     here_is(phone, "Wren Ashby")
     assert phone.url.endswith("/rounds")
-    # On the way back nothing of it stays in the address, and the link that was used up lets nobody in.
+    # On the way back nothing of it stays in the address, and the link that was used up lets nobody
+    # in.
     phone.goto("/me")
     expect(phone.get_by_text("You have no PIN yet")).to_be_visible()
     phone.get_by_label("New PIN").fill("5273")

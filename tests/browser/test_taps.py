@@ -1,4 +1,6 @@
-"""How many taps a whole job takes, on a phone: every life-saving item its own, nothing preselected; what is read back is not counted."""
+"""How many taps a whole job takes, on a phone: every life-saving item its own, nothing preselected;
+what is read back is not counted.
+"""
 
 from __future__ import annotations
 
@@ -15,22 +17,33 @@ from tests.browser.on_a_shaft import tapped
 from tribodex.core.training.virtual import VirtualBearing
 
 TOLD = (Path(__file__).resolve().parents[2] / "docs" / "taps.md").read_text("utf-8")
-# A finger on a control is a tap; a list is opened and chosen from, which is two. To type, a field is entered: fields, and what is
-# typed into them with the Enter that sends it, are counted apart.
+# A finger on a control is a tap; a list is opened and chosen from, which is two. To type, a field
+# is entered: fields, and what is typed into them with the Enter that sends it, are counted apart.
 COUNT = """
 (() => {
-  const kept = () => JSON.parse(sessionStorage.getItem('taps') || '{"taps":[],"fields":0,"typed":0}');
-  const keep = (change) => { const now = kept(); change(now); sessionStorage.setItem('taps', JSON.stringify(now)); };
+  const NONE = '{"taps":[],"fields":0,"typed":0}';
+  const keep = (change) => {
+    const now = JSON.parse(sessionStorage.getItem('taps') || NONE);
+    change(now);
+    sessionStorage.setItem('taps', JSON.stringify(now));
+  };
+  const tell = (...taps) => keep((now) => now.taps.push(...taps));
+  const on = (kind, heard) => addEventListener(kind, heard, true);
   const TEXT = 'input:not([type=checkbox]):not([type=radio]), textarea';
   const CONTROL = 'button, a, input, summary, [role=radio]';
-  addEventListener('click', (event) => {
+  on('click', (event) => {
     const control = event.isTrusted && event.target.closest && event.target.closest(CONTROL);
     if (!control || control.matches(TEXT)) return;
-    keep((now) => now.taps.push((control.innerText || control.getAttribute('aria-label') || control.tagName).trim().split('\\n')[0].slice(0, 40)));
-  }, true);
-  addEventListener('change', (event) => event.target.tagName === 'SELECT' && keep((now) => now.taps.push('list opened', 'chosen from it')), true);
-  addEventListener('focusin', (event) => event.target.matches(TEXT) && keep((now) => { now.fields += 1; }), true);
-  addEventListener('input', (event) => event.target.matches(TEXT) && keep((now) => { now.typed += event.target.value.length; }), true);
+    const name = control.innerText || control.getAttribute('aria-label') || control.tagName;
+    tell(name.trim().split('\\n')[0].slice(0, 40));
+  });
+  on('change', ({ target }) => {
+    if (target.tagName === 'SELECT') tell('list opened', 'chosen from it');
+  });
+  on('focusin', ({ target }) => target.matches(TEXT) && keep((now) => { now.fields += 1; }));
+  on('input', ({ target }) => {
+    if (target.matches(TEXT)) keep((now) => { now.typed += target.value.length; });
+  });
 })();
 """
 
@@ -39,7 +52,9 @@ class Counted(Hands):
     """A person at a phone whose taps and typed letters are counted."""
 
     def counts(self) -> dict[str, Any]:
-        found: dict[str, Any] = self.page.evaluate("() => JSON.parse(sessionStorage.getItem('taps'))")
+        found: dict[str, Any] = self.page.evaluate(
+            "() => JSON.parse(sessionStorage.getItem('taps'))"
+        )
         return found
 
     def told(self, row: str, most: int) -> None:
@@ -127,7 +142,10 @@ def test_a_ball_bearing_on_warm_to_the_signature(new_page: Callable[..., Page]) 
     tapped(page, "Save")
     hands.seen()
     hands.pass_gate()
-    for reading, after in (("96 °C", "Heater is off, demagnetised"), ("92 °C", "At its shoulder, held until it gripped")):
+    for reading, after in (
+        ("96 °C", "Heater is off, demagnetised"),
+        ("92 °C", "At its shoulder, held until it gripped"),
+    ):
         say(page, Thermometer_on_the_inner_ring=reading)
         tapped(page, "Note the reading")
         tapped(page, after)
@@ -146,8 +164,12 @@ def test_a_housed_unit_to_the_signature(new_page: Callable[..., Page]) -> None:
     for choice in ("foot, two bolts", "normal", "clockwise", "set screws"):
         page.get_by_role("radio", name=choice, exact=True).click()
     say(page, Shaft__tolerance_class="h7")
-    page.get_by_role("radiogroup", name="It is regreased in service").get_by_role("radio", name="yes").click()
-    page.get_by_role("radiogroup", name="The insert is replaced in its housing").get_by_role("radio", name="no").click()
+    page.get_by_role("radiogroup", name="It is regreased in service").get_by_role(
+        "radio", name="yes"
+    ).click()
+    page.get_by_role("radiogroup", name="The insert is replaced in its housing").get_by_role(
+        "radio", name="no"
+    ).click()
     begun(hands)
     hands.pass_gate()
     measured(page, "39.985", 4, "Save reading", "micrometer")
@@ -157,7 +179,12 @@ def test_a_housed_unit_to_the_signature(new_page: Callable[..., Page]) -> None:
     tapped(page, "It is on, by hand")
     page.get_by_role("radio", name="snap ring, inner groove").click()
     tapped(page, "Check it")
-    say(page, Offset_read="0.3 mm", Over_a_length_of="1000 mm", Feeler_that_goes_in_under_each_of_2_feet="0 + 0.02")
+    say(
+        page,
+        Offset_read="0.3 mm",
+        Over_a_length_of="1000 mm",
+        Feeler_that_goes_in_under_each_of_2_feet="0 + 0.02",
+    )
     tapped(page, "Is it in line?")
     say(page, Torque__with_its_unit="58 N·m", With_which_wrench="no. 2")
     tapped(page, "Housing is bolted")

@@ -1,4 +1,6 @@
-"""Two people at two sites, and a tablet that changes hands: signed in, with PINs, with and without a network."""
+"""Two people at two sites, and a tablet that changes hands: signed in, with PINs, with and without
+a network.
+"""
 
 from __future__ import annotations
 
@@ -29,13 +31,17 @@ def served(root: Path) -> Iterator[Served]:
 
 
 def let_in(page: Page, device: Callable[..., Page], size: dict[str, int] = DESK) -> Page:
-    """The administrator lets a fitter in; she comes with the first password on a device of her own, and chooses her own words."""
+    """The administrator lets a fitter in; she comes with the first password on a device of her own,
+    and chooses her own words.
+    """
     page.goto("/people")
     page.get_by_role("button", name="Add a person").click()
     form = page.locator("details", has_text="A new person")
     form.get_by_label("Name, as it stands in the log").fill(WREN)
     form.get_by_label("Name to sign in with").fill("wren")
-    form.get_by_role("group", name=f"As at {FIRST['site']}").get_by_role("button", name="fitter").click()
+    form.get_by_role("group", name=f"As at {FIRST['site']}").get_by_role(
+        "button", name="fitter"
+    ).click()
     form.get_by_role("button", name="Add", exact=True).click()
     told = page.get_by_role("status").filter(has_text="First password")
     expect(told).to_be_visible()
@@ -51,7 +57,10 @@ def let_in(page: Page, device: Callable[..., Page], size: dict[str, int] = DESK)
 def opened(served: Served) -> None:
     plan = {"designation": "22218 K C3", "shaft": "80 mm", "feeler_id": "fs-m1"}
     who = {"client_event_id": "open-00000001", "happened_at": "2026-11-26T08:00:00Z"}
-    served.ask("/api/jobs", who | {"job_id": JOB, "title": "Shared", "position_id": "kc-2-drive", "plan": plan})
+    served.ask(
+        "/api/jobs",
+        who | {"job_id": JOB, "title": "Shared", "position_id": "kc-2-drive", "plan": plan},
+    )
 
 
 def note(page: Page, words: str) -> None:
@@ -64,7 +73,9 @@ def log_of(served: Served) -> list[tuple[str, str]]:
     return [(line["actor"], line["text"]) for line in record["log"]]  # type: ignore[index]
 
 
-def test_two_people_at_two_sites_see_each_their_own(served: Served, device: Callable[..., Page]) -> None:
+def test_two_people_at_two_sites_see_each_their_own(
+    served: Served, device: Callable[..., Page]
+) -> None:
     ada = device()
     first_run(ada)
     here_is(ada, FIRST["name"])
@@ -85,7 +96,8 @@ def test_two_people_at_two_sites_see_each_their_own(served: Served, device: Call
     expect(ada.get_by_role("button", name="Who is at the bench")).to_be_visible()
     ada.goto("/plant")
     expect(ada.get_by_role("heading", name="To begin with")).to_be_visible()
-    # A link to a job leads there, whatever site was chosen; for a fitter of the one site the other one is not there.
+    # A link to a job leads there, whatever site was chosen; for a fitter of the one site the other
+    # one is not there.
     ada.goto(f"/jobs/{JOB}")
     expect(ada.get_by_text("Shared").first).to_be_visible()
     wren.goto("/")
@@ -94,14 +106,22 @@ def test_two_people_at_two_sites_see_each_their_own(served: Served, device: Call
     expect(wren.get_by_role("link", name="Crew")).to_be_hidden()
     wren.goto("/people")
     expect(wren.get_by_text("kept by somebody who administers")).to_be_visible()
-    mill = next(one["id"] for one in served.ask("/api/persons")["sites"] if one["name"] == "The other mill")  # type: ignore[index]
+    mill = next(
+        one["id"] for one in served.ask("/api/persons")["sites"] if one["name"] == "The other mill"
+    )  # type: ignore[index]
     person = next(one for one in served.ask("/api/persons")["people"] if one["name"] == WREN)  # type: ignore[index]
-    served.ask(f"/api/persons/{person['id']}", {"name": WREN, "handle": "wren", "rights": {"main": [], mill: ["work"]}}, "PUT")
+    served.ask(
+        f"/api/persons/{person['id']}",
+        {"name": WREN, "handle": "wren", "rights": {"main": [], mill: ["work"]}},
+        "PUT",
+    )
     wren.goto(f"/jobs/{JOB}")
     expect(wren.get_by_role("heading", name="This job cannot be fetched")).to_be_visible()
 
 
-def test_a_decision_asks_for_the_pin_and_a_second_person_for_the_own(served: Served, device: Callable[..., Page]) -> None:
+def test_a_decision_asks_for_the_pin_and_a_second_person_for_the_own(
+    served: Served, device: Callable[..., Page]
+) -> None:
     ada = device()
     first_run(ada)
     here_is(ada, FIRST["name"])
@@ -124,7 +144,9 @@ def test_a_decision_asks_for_the_pin_and_a_second_person_for_the_own(served: Ser
     expect(ada.get_by_text("wrong PIN").first).to_be_visible()
 
 
-def test_a_shared_tablet_changes_hands_with_and_without_a_network(served: Served, device: Callable[..., Page]) -> None:
+def test_a_shared_tablet_changes_hands_with_and_without_a_network(
+    served: Served, device: Callable[..., Page]
+) -> None:
     ada = device()
     first_run(ada)
     here_is(ada, FIRST["name"])
@@ -145,7 +167,9 @@ def test_a_shared_tablet_changes_hands_with_and_without_a_network(served: Served
     # Without a network: by the name alone, and it says so.
     tablet.context.set_offline(True)
     tablet.get_by_role("button", name="Who is at the bench").click()
-    tablet.get_by_role("dialog").get_by_role("button", name=f"{FIRST['name']}, PIN not checked").click()
+    tablet.get_by_role("dialog").get_by_role(
+        "button", name=f"{FIRST['name']}, PIN not checked"
+    ).click()
     expect(tablet.get_by_role("button", name=re.compile("PIN not checked"))).to_be_visible()
     note(tablet, "under the machine")
     expect(tablet.get_by_text("1 tap waits on this device")).to_be_visible()
@@ -162,7 +186,9 @@ def test_a_shared_tablet_changes_hands_with_and_without_a_network(served: Served
     assert next(one for one in acts if one["what"] == "note added")["pin"] == "not checked"  # type: ignore[index]
 
 
-def test_a_quiet_screen_and_an_ended_session_lose_nothing(served: Served, device: Callable[..., Page]) -> None:
+def test_a_quiet_screen_and_an_ended_session_lose_nothing(
+    served: Served, device: Callable[..., Page]
+) -> None:
     ada = device()
     first_run(ada)
     here_is(ada, FIRST["name"])
@@ -188,7 +214,9 @@ def test_a_quiet_screen_and_an_ended_session_lose_nothing(served: Served, device
     assert log_of(served)[-1] == (WREN, "Note: kept until I am back")
 
 
-def test_a_row_of_a_table_is_corrected_by_two_and_the_bench_says_so(served: Served, device: Callable[..., Page]) -> None:
+def test_a_row_of_a_table_is_corrected_by_two_and_the_bench_says_so(
+    served: Served, device: Callable[..., Page]
+) -> None:
     ada = device()
     first_run(ada)
     here_is(ada, FIRST["name"])
@@ -196,7 +224,9 @@ def test_a_row_of_a_table_is_corrected_by_two_and_the_bench_says_so(served: Serv
     opened(served)
     wren.goto(f"/jobs/{JOB}")
     expect(wren.locator("#next-move")).to_be_visible()
-    expect(wren.get_by_role("heading", name="Corrected since this job was worked out")).to_have_count(0)
+    expect(
+        wren.get_by_role("heading", name="Corrected since this job was worked out")
+    ).to_have_count(0)
 
     ada.goto("/tables/clearance_srb_tapered")
     ada.get_by_label("Find rows").fill("110")
@@ -222,7 +252,9 @@ def test_a_row_of_a_table_is_corrected_by_two_and_the_bench_says_so(served: Serv
     sheet.get_by_role("button", name="Which jobs rest on an earlier one?").click()
     expect(sheet).to_contain_text("1 job rests on an earlier row; 1 not finished")
     sheet.get_by_role("link", name=re.compile("^Job 1: ")).click()
-    expect(ada.get_by_role("heading", name="Corrected since this job was worked out")).to_be_visible()
+    expect(
+        ada.get_by_role("heading", name="Corrected since this job was worked out")
+    ).to_be_visible()
     wren.reload()
     told = wren.get_by_role("alert").filter(has_text="Corrected since this job was worked out")
     expect(told).to_contain_text("C3 max: 140 → 145")

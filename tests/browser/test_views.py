@@ -1,4 +1,6 @@
-"""Every view in both looks: no serious finding of axe, nothing cut off, large targets, light first load."""
+"""Every view in both looks: no serious finding of axe, nothing cut off, large targets, light first
+load.
+"""
 
 from __future__ import annotations
 
@@ -51,10 +53,14 @@ VIEWS = {
 
 PAPERS = ("record", "plan-sheet")
 # What a finger should hit and is lower than 44 px; a link within a sentence is not meant.
-SMALL = """() => [...document.querySelectorAll('button, a, [role=radio], input, select, summary, label:has(input[type=checkbox])')]
-  .filter(e => e.getClientRects().length && !e.matches('.sr-only, [type=checkbox], [type=hidden]') && !e.closest('svg'))
-  .filter(e => getComputedStyle(e).display !== 'inline' && e.getBoundingClientRect().height < 43.5)
-  .map(e => `${e.tagName} ${(e.innerText || '').slice(0, 40)} ${Math.round(e.getBoundingClientRect().height)}`)"""
+SMALL = """() => [...document.querySelectorAll(
+    'button, a, [role=radio], input, select, summary, label:has(input[type=checkbox])')]
+  .filter(e => e.getClientRects().length && !e.closest('svg'))
+  .filter(e => !e.matches('.sr-only, [type=checkbox], [type=hidden]'))
+  .filter(e => getComputedStyle(e).display !== 'inline')
+  .map(e => [e, e.getBoundingClientRect().height])
+  .filter(([, height]) => height < 43.5)
+  .map(([e, height]) => `${e.tagName} ${(e.innerText || '').slice(0, 40)} ${Math.round(height)}`)"""
 
 
 def look_at(page: Page, path: str) -> None:
@@ -71,14 +77,20 @@ RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"
 def serious(page: Page, rules: list[str] = RULES) -> list[str]:
     if not page.evaluate("'axe' in window"):
         page.evaluate(AXE.read_text("utf-8"))
-    found: Any = page.evaluate("only => axe.run(document, {runOnly: only, resultTypes: ['violations']})", rules)
+    found: Any = page.evaluate(
+        "only => axe.run(document, {runOnly: only, resultTypes: ['violations']})", rules
+    )
     return [
-        f"{v['id']}: {v['help']} at {[n['target'] for n in v['nodes']][:3]}" for v in found["violations"] if v["impact"] in ("serious", "critical")
+        f"{v['id']}: {v['help']} at {[n['target'] for n in v['nodes']][:3]}"
+        for v in found["violations"]
+        if v["impact"] in ("serious", "critical")
     ]
 
 
 @pytest.mark.parametrize("view", list(VIEWS))
-def test_axe_finds_nothing_serious_in_either_look_and_a_phone_shows_all(new_page: Callable[..., Page], view: str) -> None:
+def test_axe_finds_nothing_serious_in_either_look_and_a_phone_shows_all(
+    new_page: Callable[..., Page], view: str
+) -> None:
     """One visit a view: light, dark, then as narrow as a phone without scrolling sideways."""
     page = new_page()
     look_at(page, VIEWS[view])
@@ -99,15 +111,21 @@ def test_axe_finds_nothing_serious_in_either_look_and_a_phone_shows_all(new_page
     page.evaluate("document.documentElement.dataset.look = 'dark'")
     assert serious(page, ["color-contrast"]) == []
     page.set_viewport_size(PHONE)  # type: ignore[arg-type]
-    page.wait_for_function("width => document.documentElement.scrollWidth <= width", arg=PHONE["width"])
+    page.wait_for_function(
+        "width => document.documentElement.scrollWidth <= width", arg=PHONE["width"]
+    )
     if view in PAPERS:
         return
     assert page.evaluate(SMALL) == []
     # Text at twice its size, on the phone and at the desk.
     page.evaluate("document.documentElement.style.fontSize = '200%'")
-    page.wait_for_function("width => document.documentElement.scrollWidth <= width", arg=PHONE["width"])
+    page.wait_for_function(
+        "width => document.documentElement.scrollWidth <= width", arg=PHONE["width"]
+    )
     page.set_viewport_size(DESK)  # type: ignore[arg-type]
-    page.wait_for_function("width => document.documentElement.scrollWidth <= width", arg=DESK["width"])
+    page.wait_for_function(
+        "width => document.documentElement.scrollWidth <= width", arg=DESK["width"]
+    )
 
 
 def test_axe_in_dialogs_and_forms(page: Page) -> None:
@@ -123,11 +141,16 @@ def test_axe_in_dialogs_and_forms(page: Page) -> None:
 
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
 @pytest.mark.parametrize("view", ["gate", "drive-up", "stopped", "turns", "hydraulic"])
-def test_targets_on_the_bench_are_as_large_as_a_glove_needs(new_page: Callable[..., Page], view: str, size: dict[str, int]) -> None:
+def test_targets_on_the_bench_are_as_large_as_a_glove_needs(
+    new_page: Callable[..., Page], view: str, size: dict[str, int]
+) -> None:
     page = new_page(size)
     look_at(page, VIEWS[view])
     small = page.evaluate(
-        """() => [...document.querySelectorAll('main button, main [role=radio], main input:not([type=checkbox]), main select, main label:has(input)')]
+        """() => [...document.querySelectorAll(
+                 'main :is(button, [role=radio], select, label:has(input))' +
+                 ', main input:not([type=checkbox])'
+             )]
              .filter(e => e.offsetParent !== null && e.getBoundingClientRect().height < 47.5)
              .map(e => `${e.tagName} ${e.innerText} ${e.getBoundingClientRect().height}`)"""
     )
@@ -139,7 +162,8 @@ def test_the_next_move_is_the_largest_thing_said(page: Page) -> None:
     sizes: Any = page.evaluate(
         """() => { const px = e => parseFloat(getComputedStyle(e).fontSize);
                    const others = [...document.querySelectorAll('main p, main h2, main button')];
-                   return [px(document.querySelector('#next-move')), Math.max(...others.map(px))]; }"""
+                   const next = document.querySelector('#next-move');
+                   return [px(next), Math.max(...others.map(px))]; }"""
     )
     assert sizes[0] >= 28 and sizes[0] > sizes[1]
 
@@ -149,9 +173,17 @@ def test_the_first_page_is_light_and_nothing_comes_from_outside(page: Page) -> N
     page.on("response", lambda answer: answers.append(answer))
     look_at(page, "/")
     address = page.url.split("/")[2]
-    assert all(answer.url.split("/")[2] == address for answer in answers if not answer.url.startswith("data:"))
+    assert all(
+        answer.url.split("/")[2] == address
+        for answer in answers
+        if not answer.url.startswith("data:")
+    )
     scripts = [answer for answer in answers if answer.url.endswith(".js")]
-    assert scripts and all(answer.headers.get("content-encoding") in ("br", "gzip") for answer in scripts if len(answer.body()) > 1024)
+    assert scripts and all(
+        answer.headers.get("content-encoding") in ("br", "gzip")
+        for answer in scripts
+        if len(answer.body()) > 1024
+    )
     assert sum(answer.request.sizes()["responseBodySize"] for answer in scripts) < 200_000
 
 
@@ -171,7 +203,14 @@ def test_the_dark_look_is_dark_and_kept(page: Page) -> None:
     page.get_by_role("button", name="Display").click()
     page.reload()
     page.locator("h1").first.wait_for()
-    red, green, blue = (int(v) for v in page.evaluate("getComputedStyle(document.documentElement).backgroundColor").strip("rgb()").split(","))
+    red, green, blue = (
+        int(v)
+        for v in (
+            page.evaluate("getComputedStyle(document.documentElement).backgroundColor")
+            .strip("rgb()")
+            .split(",")
+        )
+    )
     assert max(red, green, blue) < 60
 
 
@@ -188,7 +227,11 @@ def test_ruler_figure_and_log_say_the_same_number(page: Page) -> None:
     for job in ("hollin-vale-0003", "hollin-vale-0002", "hollin-vale-0006"):
         look_at(page, f"/jobs/{job}")
         bench = page.request.get(f"/api/jobs/{job}").json()
-        gauged = [line["text"].split(" mm")[0].removeprefix("Gauged: ") for line in bench["log"] if line["kind"] == "gauging_closed"]
+        gauged = [
+            line["text"].split(" mm")[0].removeprefix("Gauged: ")
+            for line in bench["log"]
+            if line["kind"] == "gauging_closed"
+        ]
         last = gauged[-1]
         figures = page.get_by_role("region", name="Figures").inner_text()
         ruler = page.get_by_role("img", name="Ruler in mm").get_attribute("aria-label") or ""
@@ -209,5 +252,7 @@ def test_orders_of_magnitude_promise_no_digits(page: Page) -> None:
 def test_a_record_uses_both_columns_on_the_screen(page: Page) -> None:
     """In print a page's height fills one after the other; a screen has no such height."""
     page.goto("/api/jobs/hollin-vale-0002/record.html")
-    lefts = page.locator(".columns .entry").evaluate_all("all => [...new Set(all.map((each) => Math.round(each.getBoundingClientRect().left / 50)))]")
+    lefts = page.locator(".columns .entry").evaluate_all(
+        "all => [...new Set(all.map((each) => Math.round(each.getBoundingClientRect().left / 50)))]"
+    )
     assert len(lefts) == 2

@@ -1,4 +1,6 @@
-"""The whole way with a real browser: plan, gates, gauging, drive-up, lock, sign, record; taps, keys, lost networks."""
+"""The whole way with a real browser: plan, gates, gauging, drive-up, lock, sign, record; taps,
+keys, lost networks.
+"""
 
 from __future__ import annotations
 
@@ -13,8 +15,8 @@ from tests.browser.machine import PHONE
 from tribodex.core.training.virtual import VirtualBearing
 
 TRUTH = VirtualBearing(158, 0.37, 9)
+# Keys of a hand come later after each other than the figures of a gauge that types, or a bounce.
 HAND_MS = 400
-"""Keys of a hand come later after each other than the figures of a gauge that types, or a bounce."""
 
 
 def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
@@ -43,7 +45,9 @@ def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
     expect(page.get_by_role("region", name="Figures")).to_contain_text("inside the group")
 
     # A reading is corrected; the old one stays readable.
-    passed = page.get_by_role("region", name="Log").get_by_role("listitem").filter(has_text=" passes")
+    passed = (
+        page.get_by_role("region", name="Log").get_by_role("listitem").filter(has_text=" passes")
+    )
     passed.first.get_by_role("button", name="Correct entry").click()
     dialog = page.get_by_role("dialog")
     expect(dialog.get_by_text("The old entry stays readable")).to_be_visible()
@@ -84,7 +88,8 @@ def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
             break
     expect(page.get_by_role("img", name="Nut and washer: nut turned")).to_be_visible()
 
-    # The washer is fitted, the nut seats its thickness behind the old mark; then lock where a tab meets a slot.
+    # The washer is fitted, the nut seats its thickness behind the old mark; then lock where a tab
+    # meets a slot.
     asked = hands.follow()
     assert "seat_nut" in asked and "lock" in asked and asked[-1] == "sign", asked
 
@@ -108,8 +113,15 @@ def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
         "Trunnion runs warm",
     ):
         expect(record).to_contain_text(text)
-    assert page.request.get(f"/api/jobs/{hands.job_id}/record.pdf", timeout=90_000).body().startswith(b"%PDF")
-    assert page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()["signed"]["name"] == "Ines Whitlow"
+    assert (
+        page.request.get(f"/api/jobs/{hands.job_id}/record.pdf", timeout=90_000)
+        .body()
+        .startswith(b"%PDF")
+    )
+    assert (
+        page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()["signed"]["name"]
+        == "Ines Whitlow"
+    )
 
 
 def focus(page: Page, name: str, most: int = 60) -> None:
@@ -118,8 +130,10 @@ def focus(page: Page, name: str, most: int = 60) -> None:
         page.keyboard.press("Tab")
         label = page.evaluate(
             """() => { const e = document.activeElement;
-                       if (e === document.body) return ''; // nothing has the focus: the body's text is the whole page
-                       return [e.labels?.[0]?.innerText, e.innerText, e.getAttribute('aria-label')].join(' '); }"""
+                       // Nothing has the focus: the body's text is the whole page.
+                       if (e === document.body) return '';
+                       const label = e.labels?.[0]?.innerText;
+                       return [label, e.innerText, e.getAttribute('aria-label')].join(' '); }"""
         )
         if name in label:
             outline = page.evaluate("() => getComputedStyle(document.activeElement).outlineStyle")
@@ -129,7 +143,9 @@ def focus(page: Page, name: str, most: int = 60) -> None:
 
 
 def pick(page: Page, text: str) -> None:
-    """Type an option of the list that has the focus; again where the browser lost letters, which it forgets after a second."""
+    """Type an option of the list that has the focus; again where the browser lost letters, which it
+    forgets after a second.
+    """
     for _ in range(6):
         page.keyboard.type(text)
         if text in page.evaluate("() => document.activeElement.selectedOptions[0].innerText"):
@@ -234,7 +250,9 @@ def test_a_lost_network_keeps_every_tap_on_the_device(new_page: Callable[..., Pa
     assert len(tried) == 2
 
 
-def test_the_server_dies_in_a_burst_of_taps_and_nothing_acknowledged_is_lost(new_page: Callable[..., Page], site: Site) -> None:
+def test_the_server_dies_in_a_burst_of_taps_and_nothing_acknowledged_is_lost(
+    new_page: Callable[..., Page], site: Site
+) -> None:
     page = new_page(strict=False)
     hands = Hands(page, TRUTH)
     ready_to_gauge(hands, "dc-1-out")
@@ -267,7 +285,9 @@ def test_a_job_goes_on_on_another_device(new_page: Callable[..., Page]) -> None:
     assert actors == {"Ines Whitlow", "Bram Sedgeley"}
 
 
-def test_wrong_entries_are_explained_beside_the_work_and_lose_nothing(new_page: Callable[..., Page]) -> None:
+def test_wrong_entries_are_explained_beside_the_work_and_lose_nothing(
+    new_page: Callable[..., Page],
+) -> None:
     page = new_page(strict=False)
     hands = Hands(page, TRUTH)
     ready_to_gauge(hands, "fr-1-jack-in")
@@ -307,7 +327,10 @@ def test_a_plan_is_changed_before_the_bearing_is_gauged(new_page: Callable[..., 
     page.wait_for_url("**/jobs/*")
     hands.seen()
     assert hands.bench()["places"][0]["bearing"] == "22222 K C4 W33"
-    assert page.request.get(f"/api/jobs/{hands.job_id}/figures?at=1").json()["given"]["shaft"] == "100 mm"
+    assert (
+        page.request.get(f"/api/jobs/{hands.job_id}/figures?at=1").json()["given"]["shaft"]
+        == "100 mm"
+    )
 
 
 def test_the_plan_explains_each_entry_beside_its_field(new_page: Callable[..., Page]) -> None:
@@ -322,7 +345,11 @@ def test_the_plan_explains_each_entry_beside_its_field(new_page: Callable[..., P
     ):
         field = page.get_by_label(label).first
         expect(field).to_have_attribute("aria-invalid", "true")
-        expect(page.locator(f"#{(field.get_attribute('aria-describedby') or '').replace(':', chr(92) + ':')}")).to_contain_text(words)
+        expect(
+            page.locator(
+                f"#{(field.get_attribute('aria-describedby') or '').replace(':', chr(92) + ':')}"
+            )
+        ).to_contain_text(words)
     page.get_by_label("Number on the new ring").fill("22218 K")
     expect(page.get_by_text("The clearance group is needed.").first).to_be_visible()
     page.get_by_role("radio", name="C4").click()

@@ -1,4 +1,5 @@
-"""Read by every Python that is started with this folder on its path: the server's clock is off by what a file says, in seconds.
+"""Read by every Python that is started with this folder on its path: the server's clock is off by
+what a file says, in seconds.
 
 The file is named by the environment and written by a test; nothing else of the server is touched.
 """
@@ -29,7 +30,9 @@ class OffBy:
 class OtherClock(importlib.abc.MetaPathFinder):
     """Finds the application as ever, and changes its clock."""
 
-    def find_spec(self, fullname: str, path: Sequence[str] | None, target: ModuleType | None = None) -> ModuleSpec | None:
+    def find_spec(
+        self, fullname: str, path: Sequence[str] | None, target: ModuleType | None = None
+    ) -> ModuleSpec | None:
         if fullname != "tribodex.web.app":
             return None
         sys.meta_path.remove(self)

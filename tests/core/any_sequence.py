@@ -47,7 +47,9 @@ def slice_of(job: Job) -> Tapered:
 
 
 class AnySequence(RuleBasedStateMachine):
-    """Any order of taps: what is accepted folds, replay is equal, what is refused leaves nothing behind."""
+    """Any order of taps: what is accepted folds, replay is equal, what is refused leaves nothing
+    behind.
+    """
 
     def __init__(self) -> None:
         super().__init__()
@@ -77,7 +79,9 @@ class AnySequence(RuleBasedStateMachine):
             return False
         return True
 
-    @rule(gate=st.sampled_from(["safe", "to_gauge", "which_way", "fit_up", "washer_on", "seat_dry"]))
+    @rule(
+        gate=st.sampled_from(["safe", "to_gauge", "which_way", "fit_up", "washer_on", "seat_dry"])
+    )
     def confirm(self, gate: str) -> None:
         items = tuple(item.id for item in self.bench.desk.gate(gate)[0].items)
         self.attempt(job_cmd.ConfirmGate(gate, items))
@@ -86,7 +90,12 @@ class AnySequence(RuleBasedStateMachine):
     def start(self, phase: Phase, places: int) -> None:
         self.attempt(cmd.StartGauging(phase, places))
 
-    @rule(place=st.integers(0, 4), row=st.sampled_from(list(Row)), leaf=st.integers(2, 26), outcome=st.sampled_from(list(Outcome)))
+    @rule(
+        place=st.integers(0, 4),
+        row=st.sampled_from(list(Row)),
+        leaf=st.integers(2, 26),
+        outcome=st.sampled_from(list(Outcome)),
+    )
     def leaf(self, place: int, row: Row, leaf: int, outcome: Outcome) -> None:
         self.attempt(cmd.TryLeaf(place, row, f"{leaf * 10} µm", outcome))
 
@@ -110,7 +119,11 @@ class AnySequence(RuleBasedStateMachine):
     def turn(self, degrees: int) -> None:
         self.attempt(cmd.TurnNut(str(degrees)))
 
-    @rule(behind=st.one_of(st.none(), st.integers(0, 720)), past=st.booleans(), thickness=st.sampled_from(["", "1.75 mm", "0.07 in", "9 mm"]))
+    @rule(
+        behind=st.one_of(st.none(), st.integers(0, 720)),
+        past=st.booleans(),
+        thickness=st.sampled_from(["", "1.75 mm", "0.07 in", "9 mm"]),
+    )
     def seat(self, behind: int | None, past: bool, thickness: str) -> None:
         self.attempt(cmd.SeatNut("" if behind is None else str(behind), "degrees", past, thickness))
 
@@ -135,9 +148,17 @@ class AnySequence(RuleBasedStateMachine):
     def follow_leaf(self, checks: tuple[str, ...]) -> None:
         self.attempt(cmd.FollowLeaf(checks, "nothing found"))
 
-    @rule(look=st.sampled_from(LookTarget), found=st.sampled_from([None, *LookFound]), after=st.sampled_from(["", "30.4 mm", "30.9 mm"]))
+    @rule(
+        look=st.sampled_from(LookTarget),
+        found=st.sampled_from([None, *LookFound]),
+        after=st.sampled_from(["", "30.4 mm", "30.9 mm"]),
+    )
     def look_at(self, look: LookTarget, found: LookFound | None, after: str) -> None:
-        self.attempt(cmd.LookAt(look, found, "30 mm" if after else "", after, LengthTool.DIAL if after else None))
+        self.attempt(
+            cmd.LookAt(
+                look, found, "30 mm" if after else "", after, LengthTool.DIAL if after else None
+            )
+        )
 
     @rule(amount=st.integers(0, 8))
     def see_tab(self, amount: int) -> None:
@@ -167,7 +188,9 @@ class AnySequence(RuleBasedStateMachine):
 
     @rule(at=st.integers(0, 60), entry=st.sampled_from(ENTRIES), withdraw=st.booleans())
     def correct(self, at: int, entry: Any, withdraw: bool) -> None:
-        """Any entry by any command: taken only where it is the same kind of fact, and then that kind stands there."""
+        """Any entry by any command: taken only where it is the same kind of fact, and then that
+        kind stands there.
+        """
         known = {e.seq: e.fact for e in self.bench.log}
         before = self.bench.job.effective.get(at)
         if self.attempt(job_cmd.Correct(at, "r", None if withdraw else entry, withdraw)):
@@ -197,14 +220,28 @@ class AnySequence(RuleBasedStateMachine):
         self.running = taken_further(self.running, self.taken, self.bench.log[len(self.taken) :])
         self.taken = list(self.bench.log)
         running = slice_of(self.running)
-        assert self.running == job and running.advice() == state.advice() and running.leaf_says() == state.leaf_says()
+        assert (
+            self.running == job
+            and running.advice() == state.advice()
+            and running.leaf_says() == state.leaf_says()
+        )
         assert [e.seq for e in self.bench.log] == list(range(1, len(self.bench.log) + 1))
         assert state.attempt.nut_deg >= 0
         following = self.bench.move()
         assert following.headline and following.why
         locked = state.attempt.locked
         if locked is not None and locked.predicted_um is not None and not job.corrections:
-            before = slice_of(fold([e for e in self.bench.log if e.fact is not locked and e.seq < self.lock_seq(locked)]))
-            assert before.may_lock(locked.turn_deg).level is not Level.STOP, "never locked against the feeler"
+            before = slice_of(
+                fold(
+                    [
+                        e
+                        for e in self.bench.log
+                        if e.fact is not locked and e.seq < self.lock_seq(locked)
+                    ]
+                )
+            )
+            assert before.may_lock(locked.turn_deg).level is not Level.STOP, (
+                "never locked against the feeler"
+            )
         if isinstance(following, NextMove) and following.turn_deg is not None:
             assert following.turn_deg >= 0

@@ -10,18 +10,26 @@ from tribodex.core.topics.tapered.moves import Do
 
 
 class Striker:
-    """A fitter who strikes: every blow takes less than the one before, until the spanner is too small; nobody counts a degree."""
+    """A fitter who strikes: every blow takes less than the one before, until the spanner is too
+    small; nobody counts a degree.
+    """
 
-    def __init__(self, bench: Bench, first_um: float = 7.0, falls: float = 0.93, initial_um: float = 127.0) -> None:
+    def __init__(
+        self, bench: Bench, first_um: float = 7.0, falls: float = 0.93, initial_um: float = 127.0
+    ) -> None:
         self.bench, self.left_um, self.loss_um, self.falls = bench, initial_um, first_um, falls
 
     def gauge(self, phase: Phase, places: int | None = None) -> None:
         self.bench.do(cmd.StartGauging(phase, places))
-        while (gauging := self.bench.state.open_gauging()) and (todo := next_cell(self.bench.state, gauging)):
+        while (gauging := self.bench.state.open_gauging()) and (
+            todo := next_cell(self.bench.state, gauging)
+        ):
             cell, choice = todo
             goes_in = choice.stack.thickness_um <= self.left_um
             outcome = Outcome.PASSES if goes_in else Outcome.STOPS
-            self.bench.do(cmd.TryLeaf(cell.place, cell.row, f"{choice.stack.thickness_um} µm", outcome))
+            self.bench.do(
+                cmd.TryLeaf(cell.place, cell.row, f"{choice.stack.thickness_um} µm", outcome)
+            )
         self.bench.do(cmd.CloseGauging())
 
     def strike(self, count: int, same: bool = True) -> None:

@@ -1,6 +1,8 @@
-"""Housed units on an adapter sleeve, by the turns of their own sheet: the zero it describes, the other one a stop, plate, float, limits.
+"""Housed units on an adapter sleeve, by the turns of their own sheet: the zero it describes, the
+other one a stop, plate, float, limits.
 
-What is common practice, no source, says so at its test. The worked example is a unit on a 2 7/16 in shaft, 1 to 1 1/4 turns.
+What is common practice, no source, says so at its test. The worked example is a unit on a 2 7/16 in
+shaft, 1 to 1 1/4 turns.
 """
 
 from __future__ import annotations
@@ -28,7 +30,14 @@ from tribodex.core.topics.adapter_unit.facts import UnitNutTurned
 from tribodex.core.topics.adapter_unit.moves import AdapterDo
 from tribodex.core.topics.grease import commands as grease
 from tribodex.core.topics.units import commands as house
-from tribodex.core.units.adapter import judge_plate, judge_turned, judge_zero, plate_step_deg, positions_inside, read_shaft_limits
+from tribodex.core.units.adapter import (
+    judge_plate,
+    judge_turned,
+    judge_zero,
+    plate_step_deg,
+    positions_inside,
+    read_shaft_limits,
+)
 from tribodex.core.units.forms import FloatBy
 from tribodex.core.working import Level
 from tribodex.usecases.planning.given_units import UnitDraft
@@ -40,21 +49,40 @@ SILENT = UnitDraft(**{**BOTH.__dict__, "sheet_zero": "", "shaft_limits": ""})
 
 def test_planned_by_shaft_and_sheet_alone_what_is_inside_stays_unknown() -> None:
     made = unit_plan(REFERENCE, BOTH)
-    assert made.adapter is not None and made.adapter.range_deg == Span(360, 450) and made.adapter.zero is SheetZero.BOTH_HANDS
+    assert (
+        made.adapter is not None
+        and made.adapter.range_deg == Span(360, 450)
+        and made.adapter.zero is SheetZero.BOTH_HANDS
+    )
     assert made.unit.size.label == "unit for a 2 7/16 in shaft"
     bench = AdapterBench()
-    assert bench.desk("1").fitted("1") is None, "what hangs on the bearing inside asks for its number"
+    assert bench.desk("1").fitted("1") is None, (
+        "what hangs on the bearing inside asks for its number"
+    )
     known = unit_plan(REFERENCE, UnitDraft(**{**BOTH.__dict__, "insert": "22213 K C3"})).unit
-    assert known.size.label == "22213 K C3" and known.size.bore_mm == 65 and known.seat.nominal_mm == pytest.approx(61.9125)
+    assert (
+        known.size.label == "22213 K C3"
+        and known.size.bore_mm == 65
+        and known.seat.nominal_mm == pytest.approx(61.9125)
+    )
 
 
 def test_one_set_of_shaft_limits_from_the_units_own_sheet() -> None:
-    """At the plan, on the plan sheet and under the micrometer the same; without a sheet the usual band, marked as from memory."""
+    """At the plan, on the plan sheet and under the micrometer the same; without a sheet the usual
+    band, marked as from memory.
+    """
     made = unit_plan(REFERENCE, BOTH)
-    judged = next(fact.spec for fact in UNIT.facts(made, True) if isinstance(fact, prepare.facts.SeatPlanned))
+    judged = next(
+        fact.spec for fact in UNIT.facts(made, True) if isinstance(fact, prepare.facts.SeatPlanned)
+    )
     assert judged.limits_um == Span(-76.2, 0.0) and judged.source_id == "maker"
-    shown = next(figure for figure in unit_sheet(REFERENCE, BOTH).figures if figure.id == "unit_shaft")
-    assert shown.value == pytest.approx(61_912.5 - 76.2, abs=0.1) and "unit sheet, page 3" in shown.note
+    shown = next(
+        figure for figure in unit_sheet(REFERENCE, BOTH).figures if figure.id == "unit_shaft"
+    )
+    assert (
+        shown.value == pytest.approx(61_912.5 - 76.2, abs=0.1)
+        and "unit sheet, page 3" in shown.note
+    )
     usual = unit_plan(REFERENCE, SILENT).unit.seat
     assert usual.limits_um.low == pytest.approx(-76.2) and "from memory" in usual.words
 
@@ -151,12 +179,17 @@ def test_short_of_the_sheet_is_not_locked_whoever_says_so() -> None:
 
 
 def test_a_plate_past_the_sheet_is_met_by_name_only_where_none_lies_inside() -> None:
-    bench = AdapterBench(UnitDraft(**{**BOTH.__dict__, "nut_slots": "4", "plate_holes": "1", "turns": "1 to 1.05"}))
+    bench = AdapterBench(
+        UnitDraft(**{**BOTH.__dict__, "nut_slots": "4", "plate_holes": "1", "turns": "1 to 1.05"})
+    )
     bench.at(cmd.MarkUnitZero(), cmd.TurnUnitNut("1"))
     with pytest.raises(InvalidInput) as raised:
         bench.at(cmd.FitPlate("30"))
     assert raised.value.fields[0].name == "decided_by"
-    bench.at(cmd.FitPlate("30", decided_by="A. Boss", reason="the maker allows it, by phone"), cmd.TryDriven(True))
+    bench.at(
+        cmd.FitPlate("30", decided_by="A. Boss", reason="the maker allows it, by phone"),
+        cmd.TryDriven(True),
+    )
     assert bench.proven()["adapter_unit.locked"]
 
 
@@ -167,21 +200,43 @@ def test_a_correction_of_a_turn_judges_the_plate_anew() -> None:
     bench.at(cmd.FitPlate("5"), cmd.TryDriven(True))
     bench.at(Correct(turned, "it was only 0.6", cmd.TurnUnitNut("0.6")))
     fitted = bench.driven().fitted
-    assert fitted is not None and fitted.verdict.level is Level.STOP and not bench.proven()["adapter_unit.locked"]
+    assert (
+        fitted is not None
+        and fitted.verdict.level is Level.STOP
+        and not bench.proven()["adapter_unit.locked"]
+    )
     with pytest.raises(Refused):
-        bench.at(Correct(next(e.seq for e in bench.log if e.kind == "unit_zero_marked"), "by mistake", withdraw=True))
+        bench.at(
+            Correct(
+                next(e.seq for e in bench.log if e.kind == "unit_zero_marked"),
+                "by mistake",
+                withdraw=True,
+            )
+        )
 
 
 def test_bolted_before_it_was_driven_up_the_room_is_read_again() -> None:
     """The travel enters the float's offset only where the housing was bolted down before."""
     bench = AdapterBench()
     bench.bolt("2")
-    bench.at(cmd.MarkUnitZero(), cmd.TurnUnitNut("1.1"), cmd.FitPlate("4"), cmd.TryDriven(True), place="2")
+    bench.at(
+        cmd.MarkUnitZero(),
+        cmd.TurnUnitNut("1.1"),
+        cmd.FitPlate("4"),
+        cmd.TryDriven(True),
+        place="2",
+    )
     assert bench.proven("2")["adapter_unit.room"] is False
     bench.do(house.FindFloat(FloatBy.ROOM, room_toward="2", room_away="3"), at="2")
     assert bench.proven("2")["adapter_unit.room"] is True
     loose = AdapterBench()
-    loose.at(cmd.MarkUnitZero(), cmd.TurnUnitNut("1.1"), cmd.FitPlate("4"), cmd.TryDriven(True), place="2")
+    loose.at(
+        cmd.MarkUnitZero(),
+        cmd.TurnUnitNut("1.1"),
+        cmd.FitPlate("4"),
+        cmd.TryDriven(True),
+        place="2",
+    )
     loose.bolt("2")
     assert "adapter_unit.room" not in loose.proven("2")
 
@@ -207,7 +262,10 @@ def test_set_screws_and_collars_are_refused_on_a_sleeve() -> None:
     stuck = UnitBench(BOTH, BOTH)
     stuck.gate("ready_unit", "1")
     stuck.do(house.SlideOn(False, "stops half way"), at="1")
-    assert "nut back one to two turns" in ahead.next_move(stuck.desk("1")).why or "nut back" in units.TOPIC.move(stuck.desk("1"), stuck.unit("1")).why
+    assert (
+        "nut back one to two turns" in ahead.next_move(stuck.desk("1")).why
+        or "nut back" in units.TOPIC.move(stuck.desk("1"), stuck.unit("1")).why
+    )
 
 
 @pytest.mark.parametrize(
@@ -229,7 +287,9 @@ def test_set_screws_and_collars_are_refused_on_a_sleeve() -> None:
         ({"nut_pitch": "fine"}, "nut_pitch"),
     ],
 )
-def test_what_is_missing_or_cannot_be_is_said_at_its_field(change: dict[str, str], field: str) -> None:
+def test_what_is_missing_or_cannot_be_is_said_at_its_field(
+    change: dict[str, str], field: str
+) -> None:
     with pytest.raises(InvalidInput) as raised:
         unit_plan(REFERENCE, UnitDraft(**{**BOTH.__dict__, **change}))
     assert field in {one.name for one in raised.value.fields}
@@ -237,7 +297,13 @@ def test_what_is_missing_or_cannot_be_is_said_at_its_field(change: dict[str, str
 
 @pytest.mark.parametrize(
     ("text", "low", "high"),
-    [("+0/-0.003 in", -76.2, 0), ("0 / −0.08 mm", -80, 0), ("+0.000 to -0.003 in", -76.2, 0), ("-0.01/-0.05", -50, -10), ("0;-3 thou", -76.2, 0)],
+    [
+        ("+0/-0.003 in", -76.2, 0),
+        ("0 / −0.08 mm", -80, 0),
+        ("+0.000 to -0.003 in", -76.2, 0),
+        ("-0.01/-0.05", -50, -10),
+        ("0;-3 thou", -76.2, 0),
+    ],
 )
 def test_limits_are_read_as_sheets_print_them(text: str, low: float, high: float) -> None:
     assert read_shaft_limits(text, "f") == Span(pytest.approx(low), pytest.approx(high))
@@ -246,12 +312,18 @@ def test_limits_are_read_as_sheets_print_them(text: str, low: float, high: float
 @given(st.integers(1, 24), st.integers(1, 24))
 def test_plate_positions_are_a_vernier(slots: int, holes: int) -> None:
     """By another path: the distinct angles at which any slot stands before any hole."""
-    meets = {(slot * 360 * holes + hole * 360 * slots) % (360 * slots * holes) for slot in range(slots) for hole in range(holes)}
+    meets = {
+        (slot * 360 * holes + hole * 360 * slots) % (360 * slots * holes)
+        for slot in range(slots)
+        for hole in range(holes)
+    }
     assert plate_step_deg(slots, holes) == pytest.approx(360 / len(meets))
 
 
 @given(st.floats(90, 500), st.floats(5, 200), st.floats(3, 60), st.floats(0, 60), st.floats(0, 400))
-def test_positions_inside_lie_inside_and_none_is_left_out(low: float, width: float, step: float, first: float, now: float) -> None:
+def test_positions_inside_lie_inside_and_none_is_left_out(
+    low: float, width: float, step: float, first: float, now: float
+) -> None:
     span = Span(low, low + width)
     found = positions_inside(span, step, first, now)
     assert all(span.low - 2 <= one <= span.high + 2 and one >= now + first - 1e-9 for one in found)
@@ -268,7 +340,9 @@ def test_only_inside_the_sheet_is_good(total: float) -> None:
 
 
 @given(st.sampled_from(SheetZero), st.integers(0, 6), st.data())
-def test_a_zero_is_good_only_as_its_sheet_describes_it(sheet: SheetZero, taps: int, data: st.DataObject) -> None:
+def test_a_zero_is_good_only_as_its_sheet_describes_it(
+    sheet: SheetZero, taps: int, data: st.DataObject
+) -> None:
     moved = [data.draw(st.booleans()) for _ in range(taps)]
     verdict = judge_zero(sheet, taps, sum(moved), bool(moved and moved[-1]))
     right = not any(moved) if sheet is SheetZero.BOTH_HANDS else bool(moved) and not moved[-1]
@@ -276,7 +350,9 @@ def test_a_zero_is_good_only_as_its_sheet_describes_it(sheet: SheetZero, taps: i
 
 
 def test_floats_stay_as_said() -> None:
-    assert AdapterBench().desk("2").floats("2") is Floats.HOUSING and math.isclose(unit_plan(REFERENCE, BOTH).unit.seat.nominal_mm, 61.9125)
+    assert AdapterBench().desk("2").floats("2") is Floats.HOUSING and math.isclose(
+        unit_plan(REFERENCE, BOTH).unit.seat.nominal_mm, 61.9125
+    )
     assert AdapterDo.MARK_ZERO == "mark_unit_zero"
 
 
@@ -285,4 +361,6 @@ def test_oil_in_a_unit_whose_bearing_nobody_knows_is_taken_and_not_judged() -> N
     bench.do(grease.ChooseLubricant("oil", "Mill oil 68", oil="VG 68"), at="1")
     bench.do(grease.FillOil("12 mm", True, True, "new washer"), at="1")
     state = bench.desk("1").of(greasing.TOPIC)
-    assert state.oil is not None and [verdict.word for verdict in state.oil.verdicts] == ["level not judged"]
+    assert state.oil is not None and [verdict.word for verdict in state.oil.verdicts] == [
+        "level not judged"
+    ]

@@ -1,4 +1,6 @@
-"""The adviser against an independent computation, against its own promises, and where its model is wrong."""
+"""The adviser against an independent computation, against its own promises, and where its model is
+wrong.
+"""
 
 from __future__ import annotations
 
@@ -14,7 +16,18 @@ from scipy.stats import norm
 from tests.helpers import bearing
 from tribodex.core.adviser.belief import MARK_SD_DEG, Belief
 from tribodex.core.adviser.infer import believe
-from tribodex.core.adviser.move import BELOW_NARROW, ENOUGH, RISK, RISKS, Act, Lock, Question, advise, far_apart, unmounted_again
+from tribodex.core.adviser.move import (
+    BELOW_NARROW,
+    ENOUGH,
+    RISK,
+    RISKS,
+    Act,
+    Lock,
+    Question,
+    advise,
+    far_apart,
+    unmounted_again,
+)
 from tribodex.core.adviser.prior import Explanation, sleeve_model
 from tribodex.core.adviser.reading import (
     CELL_SD_UM,
@@ -36,7 +49,7 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.lock_ruling import LeafSays, may_lock
 from tribodex.core.mounting.window import target_window
 from tribodex.core.mounting.zero import ZeroPoint
-from tribodex.core.working import Level
+from tribodex.core.working import Level, Verdict
 
 INITIAL = [Span(120, 130)] * 6
 WINDOW = target_window(125, Span(45, 60), 50.0)
@@ -57,14 +70,22 @@ def belief(readings: list[Reading], nut: float) -> Belief:
     return believe(MODEL, [INITIAL], readings, nut)
 
 
-def sampled(readings: list[Reading], nut: float, marks: int, count: int = 400_000) -> tuple[float, float, float]:
-    """Mean, sd and chance to be below the window by weighing random samples of the usual explanation: no grid, exact distributions."""
+def sampled(
+    readings: list[Reading], nut: float, marks: int, count: int = 400_000
+) -> tuple[float, float, float]:
+    """Mean, sd and chance to be below the window by weighing random samples of the usual
+    explanation: no grid, exact distributions.
+    """
     rng = np.random.default_rng(7)
     c0 = rng.uniform(105, 145, count)
     wide = rng.random(count) < 0.15
     k = rng.normal(1, MODEL.ratio_sd_share * (1 + wide), count)
     long = rng.random(count) < 0.25
-    seating = np.where(long, rng.exponential(30.0, count), rng.normal(MODEL.seating_deg, MODEL.seating_sd_deg, count))
+    seating = np.where(
+        long,
+        rng.exponential(30.0, count),
+        rng.normal(MODEL.seating_deg, MODEL.seating_sd_deg, count),
+    )
     weight = (seating >= 0).astype(float)
 
     def weigh(c: np.ndarray, found: list[Span]) -> np.ndarray:
@@ -73,17 +94,29 @@ def sampled(readings: list[Reading], nut: float, marks: int, count: int = 400_00
         shared = c + rng.normal(0, math.hypot(SHARED_SD_UM, leaf, fewer), count)
         value = np.ones(count)
         for span in found:
-            value *= norm.cdf((span.high - shared) / CELL_SD_UM) - norm.cdf((span.low - shared) / CELL_SD_UM) + 1e-4
+            value *= (
+                norm.cdf((span.high - shared) / CELL_SD_UM)
+                - norm.cdf((span.low - shared) / CELL_SD_UM)
+                + 1e-4
+            )
         return value
 
     weight *= weigh(c0, INITIAL)
     for reading in readings:
-        weight *= weigh(c0 - NOMINAL * k * np.maximum(0, reading.nut_deg - seating), list(reading.evidence))  # type: ignore[arg-type]
-    now = c0 - NOMINAL * k * np.maximum(0, nut - seating) + rng.normal(0, MARK_SD_DEG * NOMINAL * math.sqrt(marks) or 0.7, count)
+        weight *= weigh(
+            c0 - NOMINAL * k * np.maximum(0, reading.nut_deg - seating), list(reading.evidence)
+        )  # type: ignore[arg-type]
+    now = (
+        c0
+        - NOMINAL * k * np.maximum(0, nut - seating)
+        + rng.normal(0, MARK_SD_DEG * NOMINAL * math.sqrt(marks) or 0.7, count)
+    )
     weight /= weight.sum()
     mean = float(weight @ now)
     # What every gauging shares is not seen in what they say.
-    shared_by_all = math.hypot(FORM_SD_UM / math.sqrt(len(INITIAL)), HAND_SD_UM, LEAF_OF_SET_SHARE * 125)
+    shared_by_all = math.hypot(
+        FORM_SD_UM / math.sqrt(len(INITIAL)), HAND_SD_UM, LEAF_OF_SET_SHARE * 125
+    )
     true = now - rng.normal(0, shared_by_all, count)
     below = (now < c0 - WINDOW.reduction_um.high) | (true < 50.0)
     return mean, float(np.sqrt(weight @ (true - mean) ** 2)), float(weight @ below)
@@ -91,13 +124,22 @@ def sampled(readings: list[Reading], nut: float, marks: int, count: int = 400_00
 
 CASES = [
     pytest.param([Reading(100, (Span(80, 90), Span(90, 100)))], 100.0, 0, id="gauged once"),
-    pytest.param([Reading(100, (Span(80, 90), Span(90, 100)))], 140.0, 1, id="gauged and turned on"),
-    pytest.param([Reading(60, (Span(100, 110),) * 2), Reading(120, (Span(80, 90),) * 2)], 150.0, 1, id="gauged twice and turned on"),
+    pytest.param(
+        [Reading(100, (Span(80, 90), Span(90, 100)))], 140.0, 1, id="gauged and turned on"
+    ),
+    pytest.param(
+        [Reading(60, (Span(100, 110),) * 2), Reading(120, (Span(80, 90),) * 2)],
+        150.0,
+        1,
+        id="gauged twice and turned on",
+    ),
 ]
 
 
 @pytest.mark.parametrize(("readings", "nut", "marks"), CASES)
-def test_the_grid_agrees_with_weighted_samples_where_all_is_as_planned(readings: list[Reading], nut: float, marks: int) -> None:
+def test_the_grid_agrees_with_weighted_samples_where_all_is_as_planned(
+    readings: list[Reading], nut: float, marks: int
+) -> None:
     mine = belief(readings, nut)
     mean, sd, below = sampled(readings, nut, marks)
     assert mine.clearance_um == pytest.approx(mean, abs=1.2)
@@ -118,33 +160,56 @@ def test_the_normal_form_is_good_enough(x: float) -> None:
         ([at(30, 70, 80), at(30, 70, 80)], 30.0, Explanation.ZERO_EARLY),
         ([at(70, 112, 118), at(140, 101, 107), at(140, 101, 107)], 140.0, None),
     ],
-    ids=["zero mark set hand-tight", "driven before the zero mark", "taper 1:30 or a slipping sleeve"],
+    ids=[
+        "zero mark set hand-tight",
+        "driven before the zero mark",
+        "taper 1:30 or a slipping sleeve",
+    ],
 )
-def test_the_belief_follows_the_leaf_when_model_and_leaf_part(readings: list[Reading], nut: float, leading: Explanation | None) -> None:
-    now = believe(MODEL, [INITIAL], readings, nut, None, GROUP)
+def test_the_belief_follows_the_leaf_when_model_and_leaf_part(
+    readings: list[Reading], nut: float, leading: Explanation | None
+) -> None:
+    now = believe(MODEL, [INITIAL], readings, nut, None, group_um=GROUP)
     middle = readings[-1].evidence[0].mid  # type: ignore[index]
     assert now.clearance_um == pytest.approx(middle, abs=3.5)
     assert now.explanations[Explanation.AS_PLANNED] < 0.35
     if leading is not None:
         assert max(now.explanations, key=lambda e: now.explanations[e]) is leading
     else:
-        assert now.explanations[Explanation.TAPER] + now.explanations[Explanation.SLIP] + now.explanations[Explanation.ZERO_LATE] > 0.5
+        assert (
+            now.explanations[Explanation.TAPER]
+            + now.explanations[Explanation.SLIP]
+            + now.explanations[Explanation.ZERO_LATE]
+            > 0.5
+        )
 
 
 @given(st.floats(0, 200), st.floats(15, 400), st.booleans())
-def test_two_gaugings_that_agree_are_believed_wherever_they_lie(nut: float, read: float, thickest_passed: bool) -> None:
-    """Not even a wild pair of readings is talked away by the prior: the belief ends within the leaf's own uncertainty.
+def test_two_gaugings_that_agree_are_believed_wherever_they_lie(
+    nut: float, read: float, thickest_passed: bool
+) -> None:
+    """Not even a wild pair of readings is talked away by the prior: the belief ends within the
+    leaf's own uncertainty.
 
     More than before mounting cannot be: such readings say that nothing is taken out yet.
     """
     low, high = read - 5, math.inf if thickest_passed and read > 140 else read + 5
-    now = believe(MODEL, [INITIAL], [at(nut, low, high), at(nut, low, high)], nut, None, GROUP)
+    now = believe(
+        MODEL, [INITIAL], [at(nut, low, high), at(nut, low, high)], nut, None, group_um=GROUP
+    )
     assert now.clearance_um == pytest.approx(min(read, 128), abs=7)
 
 
 @given(st.floats(1, 200), st.floats(60, 300), st.floats(0, 40))
-def test_a_higher_reading_never_lowers_what_is_believed(nut: float, read: float, more: float) -> None:
-    one, other = (believe(MODEL, [INITIAL], [at(nut, r - 5, r + 5)] * 2, nut, None, GROUP).clearance_um for r in (read, read + more))
+def test_a_higher_reading_never_lowers_what_is_believed(
+    nut: float, read: float, more: float
+) -> None:
+    one, other = (
+        believe(
+            MODEL, [INITIAL], [at(nut, r - 5, r + 5)] * 2, nut, None, group_um=GROUP
+        ).clearance_um
+        for r in (read, read + more)
+    )
     assert other > one - 1.5
 
 
@@ -163,8 +228,8 @@ def test_nothing_passes_is_evidence_without_being_a_number() -> None:
 
 def test_readings_on_the_sleeve_never_raise_the_window() -> None:
     """More clearance than expected after mounting must not make room at the window's lower end."""
-    plain = believe(MODEL, [INITIAL], [], 0, None, GROUP)
-    high = believe(MODEL, [INITIAL], [at(60, 118, 126), at(60, 118, 126)], 60, None, GROUP)
+    plain = believe(MODEL, [INITIAL], [], 0, None, group_um=GROUP)
+    high = believe(MODEL, [INITIAL], [at(60, 118, 126), at(60, 118, 126)], 60, None, group_um=GROUP)
     assert high.unmounted_um == plain.unmounted_um
     assert float(high.weight @ high.initial) > plain.unmounted_um - 4
     low_end = plain.unmounted_um - WINDOW.reduction_um.high
@@ -175,7 +240,9 @@ def test_readings_on_the_sleeve_never_raise_the_window() -> None:
 def test_the_group_is_a_soft_prior() -> None:
     edge = believe_unmounted([[Span(102, 108)] * 6], GROUP)
     assert 105 < edge.mean_um < 112, "pulled towards its group, not into it"
-    assert believe_unmounted([[Span(82, 88)] * 6], GROUP).mean_um < 92, "a ring of another group stays one"
+    assert believe_unmounted([[Span(82, 88)] * 6], GROUP).mean_um < 92, (
+        "a ring of another group stays one"
+    )
 
 
 def test_a_gauging_narrows_and_a_turn_widens() -> None:
@@ -185,12 +252,19 @@ def test_a_gauging_narrows_and_a_turn_widens() -> None:
 
 
 def test_two_gaugings_teach_the_ratio() -> None:
-    """A stiff sleeve takes out less than the book says: after two readings the next turn is predicted by what was seen."""
+    """A stiff sleeve takes out less than the book says: after two readings the next turn is
+    predicted by what was seen.
+    """
     truth = 0.8 * NOMINAL
-    readings = [at(a, 125 - truth * (a - 10) - 5, 125 - truth * (a - 10) + 5) for a in (60.0, 130.0)]
+    readings = [
+        at(a, 125 - truth * (a - 10) - 5, 125 - truth * (a - 10) + 5) for a in (60.0, 130.0)
+    ]
     learned = belief(readings, 130)
     assert learned.per_degree_um / NOMINAL < 0.95
-    assert abs(learned.after(20).clearance_um - (125 - truth * 140)) < abs(125 - NOMINAL * 140 - (125 - truth * 140)) / 3
+    assert (
+        abs(learned.after(20).clearance_um - (125 - truth * 140))
+        < abs(125 - NOMINAL * 140 - (125 - truth * 140)) / 3
+    )
 
 
 def test_nothing_gauged_is_an_error() -> None:
@@ -203,7 +277,9 @@ def test_nothing_gauged_is_an_error() -> None:
 
 
 @given(st.floats(20, 250), st.floats(1, 60), st.floats(0, 60))
-def test_the_chance_to_overshoot_only_grows_with_the_turn(nut: float, first: float, further: float) -> None:
+def test_the_chance_to_overshoot_only_grows_with_the_turn(
+    nut: float, first: float, further: float
+) -> None:
     now = belief([], nut)
     assert now.after(first + further).below(WINDOW) >= now.after(first).below(WINDOW) - 1e-3
     assert 0 <= now.inside(WINDOW) <= 1
@@ -211,7 +287,9 @@ def test_the_chance_to_overshoot_only_grows_with_the_turn(nut: float, first: flo
 
 @given(st.floats(0, 170), st.sampled_from(RISKS))
 def test_every_advised_turn_keeps_the_chosen_risk(nut: float, risk: float) -> None:
-    """Also the last small ones: none is advised beyond the risk, and none that makes it less likely to be inside."""
+    """Also the last small ones: none is advised beyond the risk, and none that makes it less likely
+    to be inside.
+    """
     centre = 125 - NOMINAL * max(0.0, nut - 10)
     readings = [at(nut, centre - 5, centre + 5)] if nut else []
     now = belief(readings, nut)
@@ -243,13 +321,21 @@ def test_what_the_leaf_forbids_is_never_advised_to_be_locked() -> None:
     nut = 10 + (125 - WINDOW.mid_um) / NOMINAL
     now = belief([at(nut, WINDOW.mid_um - 5, WINDOW.mid_um + 5)], nut)
     for gauged in (40.0, 52.0, 95.0, 125.0):
-        lock = Lock(5.0, None, lambda turn, g=gauged: may_lock(WINDOW, LeafSays(g, 4.0, 0.0, 6), now.per_degree_um, turn))  # type: ignore[misc]
+        lock = Lock(
+            5.0,
+            None,
+            lambda turn, g=gauged: may_lock(
+                WINDOW, LeafSays(g, 4.0, 0.0, 6), now.per_degree_um, turn
+            ),
+        )  # type: ignore[misc]
         assert advise(now, WINDOW, Question(1, lock=lock)).act is not Act.LOCK
 
 
 def test_far_below_it_says_too_far() -> None:
     now = believe(MODEL, [INITIAL], [at(250, 20, 30)] * 2, 250)
-    lock = Lock(5.0, None, lambda turn: may_lock(WINDOW, LeafSays(25, 4, 0, 6), now.per_degree_um, turn))
+    lock = Lock(
+        5.0, None, lambda turn: may_lock(WINDOW, LeafSays(25, 4, 0, 6), now.per_degree_um, turn)
+    )
     assert advise(now, WINDOW, Question(2, repeats=4, lock=lock)).act is Act.TOO_FAR
 
 
@@ -264,14 +350,29 @@ def test_tab_positions_far_apart_are_aimed_at() -> None:
     advice = advise(now, WINDOW, Question(1, lock=Lock(15.0, 4.0)))
     assert advice.act is Act.TURN and advice.angle_deg > 30
     near = belief([at(110, 84, 92)], 110)
-    on_a_tab = advise(near, WINDOW, Question(1, lock=Lock(15.0, 9.0, lambda turn: may_lock(WINDOW, LeafSays(95, 4, 0, 6), 0.38, turn))))
-    assert on_a_tab.act is Act.TURN and (on_a_tab.angle_deg - 9.0) % 15 == pytest.approx(0, abs=1e-6)
+    on_a_tab = advise(
+        near,
+        WINDOW,
+        Question(
+            1,
+            lock=Lock(15.0, 9.0, lambda turn: may_lock(WINDOW, LeafSays(95, 4, 0, 6), 0.38, turn)),
+        ),
+    )
+    assert on_a_tab.act is Act.TURN and (on_a_tab.angle_deg - 9.0) % 15 == pytest.approx(
+        0, abs=1e-6
+    )
 
 
 def test_far_apart_is_a_matter_of_the_window_as_well() -> None:
-    """Five degrees are nothing in a window of 15 µm, and a quarter of one of 8 µm: there the turn ends on a tab."""
+    """Five degrees are nothing in a window of 15 µm, and a quarter of one of 8 µm: there the turn
+    ends on a tab.
+    """
     narrow = target_window(125, Span(45, 53), None)
-    assert far_apart(5.3, 0.39, narrow) and not far_apart(5.3, 0.39, WINDOW) and far_apart(15.0, 0.1, WINDOW)
+    assert (
+        far_apart(5.3, 0.39, narrow)
+        and not far_apart(5.3, 0.39, WINDOW)
+        and far_apart(15.0, 0.1, WINDOW)
+    )
     now = belief([at(112, 85, 88)] * 8, 112)
     ruling = lambda turn: may_lock(narrow, LeafSays(86.5, 3, 0, 6), now.per_degree_um, turn)  # noqa: E731
     found = advise(now, narrow, Question(3, risk=0.05, lock=Lock(5.9, 3.0, ruling), narrow=True))
@@ -279,7 +380,9 @@ def test_far_apart_is_a_matter_of_the_window_as_well() -> None:
 
 
 def test_the_turn_to_the_tab_counts_before_a_gauging_is_repeated() -> None:
-    """High in the window where it stands, in its middle at the second tab: it locks there instead of gauging once more."""
+    """High in the window where it stands, in its middle at the second tab: it locks there instead
+    of gauging once more.
+    """
     nut = 10 + (125 - 77) / NOMINAL
     now = belief([at(nut, 73, 81)], nut)
     says = LeafSays(77, 4.0, 0.0, 6)
@@ -290,19 +393,30 @@ def test_the_turn_to_the_tab_counts_before_a_gauging_is_repeated() -> None:
         assert found.act is Act.LOCK and found.inside_now >= ENOUGH
     # No further than three positions: what is further on is a turn, with a gauging of its own.
     assert [round(turn, 2) for turn in Lock(5.0, 1.0).turns()] == [1.0, 6.0, 11.0]
-    assert [Lock(15.0, first).turns() for first in (4.0, 9.0, None)] == [(4.0, 19.0), (9.0,), (7.5,)]
+    assert [Lock(15.0, first).turns() for first in (4.0, 9.0, None)] == [
+        (4.0, 19.0),
+        (9.0,),
+        (7.5,),
+    ]
 
 
 def test_a_tab_position_that_the_leaf_forbids_does_not_count() -> None:
     nut = 10 + (125 - 77) / NOMINAL
     now = belief([at(nut, 73, 81)], nut)
-    ruling = lambda turn: may_lock(WINDOW, LeafSays(77, 4.0, 0.0, 6), now.per_degree_um, turn) if turn < 3 else may_lock(WINDOW, None, 0, 0)  # noqa: E731
+
+    def ruling(turn: float) -> Verdict:
+        if turn < 3:
+            return may_lock(WINDOW, LeafSays(77, 4.0, 0.0, 6), now.per_degree_um, turn)
+        return may_lock(WINDOW, None, 0, 0)
+
     assert advise(now, WINDOW, Question(1, lock=Lock(5.3, 2.0, ruling))).act is not Act.LOCK
 
 
 @given(st.floats(60, 140), st.sampled_from(RISKS))
 def test_in_a_narrow_window_a_turn_leaves_room_for_the_next(nut: float, risk: float) -> None:
-    """Past the window is undone by a release only: no turn goes further than one chance in twenty of that, whatever was accepted by name."""
+    """Past the window is undone by a release only: no turn goes further than one chance in twenty
+    of that, whatever was accepted by name.
+    """
     narrow = target_window(125, Span(45, 50), 30.0)
     centre = 125 - NOMINAL * max(0.0, nut - 10)
     now = belief([at(nut, centre - 3, centre + 3)] * 2, nut)
@@ -312,32 +426,50 @@ def test_in_a_narrow_window_a_turn_leaves_room_for_the_next(nut: float, risk: fl
 
 
 def test_short_of_a_window_that_no_turn_reaches_is_not_too_far() -> None:
-    """Between what must be left and a window just above it: every turn risks the one, and the other is not reached."""
+    """Between what must be left and a window just above it: every turn risks the one, and the other
+    is not reached.
+    """
     narrow = target_window(104, Span(45, 54.5), 57.0)
     nut = 10 + (104 - 62.5) / NOMINAL
-    now = believe(MODEL, [spans(100, 108)] * 3, [at(nut, 59, 66)] * 5, nut, 0.0, Span(90, 118))
-    lock = Lock(5.3, 2.0, lambda turn: may_lock(narrow, LeafSays(62.5, 2, 0, 6), now.per_degree_um, turn))
+    now = believe(
+        MODEL, [spans(100, 108)] * 3, [at(nut, 59, 66)] * 5, nut, 0.0, group_um=Span(90, 118)
+    )
+    lock = Lock(
+        5.3, 2.0, lambda turn: may_lock(narrow, LeafSays(62.5, 2, 0, 6), now.per_degree_um, turn)
+    )
     question = Question(5, risk=0.01, lock=lock, narrow=True)
     assert now.clearance_um > narrow.high_um and advise(now, narrow, question).act is Act.AGAIN
     assert advise(now, narrow, replace(question, repeats=4)).act is Act.STUCK
-    assert advise(now, narrow, replace(question, repeats=4, risk=0.05)).act is Act.TURN, "a greater risk is a way out"
+    assert advise(now, narrow, replace(question, repeats=4, risk=0.05)).act is Act.TURN, (
+        "a greater risk is a way out"
+    )
 
 
 @pytest.mark.parametrize("risk", RISKS)
 def test_half_a_step_is_left_for_the_tab(risk: float) -> None:
-    fine, coarse = (advise(belief([], 0), WINDOW, Question(0, risk=risk, lock=Lock(step))).angle_deg for step in (2.0, 60.0))
+    fine, coarse = (
+        advise(belief([], 0), WINDOW, Question(0, risk=risk, lock=Lock(step))).angle_deg
+        for step in (2.0, 60.0)
+    )
     assert coarse <= fine
 
 
 def test_each_zero_point_has_its_own_prior() -> None:
-    """Metal-to-metal leaves little of the seating turn; hand-tight leaves most of a turn; a start pressure leaves none."""
+    """Metal-to-metal leaves little of the seating turn; hand-tight leaves most of a turn; a start
+    pressure leaves none.
+    """
     seats = {zero: sleeve_model(bearing(), None, 2, zero) for zero in ZeroPoint}
     order = [ZeroPoint.START_PRESSURE, ZeroPoint.FIRM, ZeroPoint.UNTESTED, ZeroPoint.HAND_TIGHT]
     means = [seats[zero].seating_deg for zero in order]
     assert means == sorted(means)
-    assert believe(seats[ZeroPoint.UNTESTED], [INITIAL], [], 60).sd_um > believe(MODEL, [INITIAL], [], 60).sd_um
+    assert (
+        believe(seats[ZeroPoint.UNTESTED], [INITIAL], [], 60).sd_um
+        > believe(MODEL, [INITIAL], [], 60).sd_um
+    )
     pressed = sleeve_model(bearing(), None, 2, ZeroPoint.START_PRESSURE, 0.07)
-    assert pressed.seating_deg == pytest.approx(-0.07 * 180), "at its start pressure the bearing is up its taper already, once"
+    assert pressed.seating_deg == pytest.approx(-0.07 * 180), (
+        "at its start pressure the bearing is up its taper already, once"
+    )
 
 
 def test_a_hollow_shaft_takes_out_less_for_a_degree() -> None:
@@ -354,7 +486,14 @@ def test_a_clearance_known_otherwise_takes_the_place_of_brackets() -> None:
 def test_a_narrow_window_asks_for_more_gaugings_before_mounting() -> None:
     once, twice = believe(MODEL, [INITIAL], [], 0), believe(MODEL, [INITIAL, INITIAL], [], 0)
     assert twice.gauged_sd_um < once.gauged_sd_um
-    wanted = [next(n for n in range(1, 5) if not unmounted_again(target_window(125, Span(45, 45 + w), None), n)) for w in (5, 10, 15)]
+    wanted = [
+        next(
+            n
+            for n in range(1, 5)
+            if not unmounted_again(target_window(125, Span(45, 45 + w), None), n)
+        )
+        for w in (5, 10, 15)
+    ]
     assert wanted == [3, 2, 1]
 
 

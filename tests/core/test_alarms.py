@@ -1,4 +1,6 @@
-"""Stops that stay until their answer is there, what is in order because it is shown, needs that say the way on."""
+"""Stops that stay until their answer is there, what is in order because it is shown, needs that say
+the way on.
+"""
 
 from __future__ import annotations
 
@@ -25,7 +27,17 @@ from tribodex.core.job.proofs import What
 from tribodex.core.job.topic import Topic
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.procedure.labels import TRADE_STAGES
-from tribodex.core.topics import HOUSE, bolts, fold, grease, prepare, runin, seals, taken_further, units
+from tribodex.core.topics import (
+    HOUSE,
+    bolts,
+    fold,
+    grease,
+    prepare,
+    runin,
+    seals,
+    taken_further,
+    units,
+)
 from tribodex.core.topics.bolts import commands as close
 from tribodex.core.topics.follower import commands as roll
 from tribodex.core.topics.grease import commands as fill
@@ -38,7 +50,16 @@ from tribodex.core.units.screws import Footing
 from tribodex.core.warmth.reading import ReadBy
 from tribodex.core.working import Level, Verdict
 
-CAP = close.PlanJoint("cap", "4", "corners", "M16", torque="200 N·m", torque_source="sheet", wrench="no. 3", wrench_to="400 N·m")
+CAP = close.PlanJoint(
+    "cap",
+    "4",
+    "corners",
+    "M16",
+    torque="200 N·m",
+    torque_source="sheet",
+    wrench="no. 3",
+    wrench_to="400 N·m",
+)
 
 
 @pytest.fixture
@@ -53,7 +74,7 @@ def open_words(bench: ShaftBench) -> list[str]:
     return [alarm.verdict.word for alarm in bench.job.alarms.open]
 
 
-# --- A stop stays. ------------------------------------------------------------------------------------------------------------------------
+# --- A stop stays. --------------------------------------------------------------------------------
 
 
 def test_a_cooler_reading_is_no_answer_to_a_hot_one_and_only_a_new_run_is() -> None:
@@ -86,24 +107,44 @@ def test_a_corrected_reading_ends_its_alarm_and_a_correction_that_still_stops_ke
     bench = running()
     warm(bench, "1", (0, "20"), (40, "101"))
     entry = bench.job.alarms.open[0].entry
-    bench.do(job_cmd.Correct(entry, "read 103", run.ReadWarmth("1", "103", ReadBy.THERMOMETER, Noise.EVEN, after="40")))
+    bench.do(
+        job_cmd.Correct(
+            entry,
+            "read 103",
+            run.ReadWarmth("1", "103", ReadBy.THERMOMETER, Noise.EVEN, after="40"),
+        )
+    )
     assert open_words(bench) == ["stop: too hot"]
-    bench.do(job_cmd.Correct(entry, "the other scale", run.ReadWarmth("1", "38", ReadBy.THERMOMETER, Noise.EVEN, after="40")))
+    bench.do(
+        job_cmd.Correct(
+            entry,
+            "the other scale",
+            run.ReadWarmth("1", "38", ReadBy.THERMOMETER, Noise.EVEN, after="40"),
+        )
+    )
     assert open_words(bench) == []
     [alarm] = bench.job.alarms.all.values()
-    assert alarm.answered is not None and alarm.answered.how is How.CORRECTED and alarm.answered.words == "the other scale"
+    assert (
+        alarm.answered is not None
+        and alarm.answered.how is How.CORRECTED
+        and alarm.answered.words == "the other scale"
+    )
     bench.do(job_cmd.Correct(entry, "it was right", withdraw=True))
     assert [a.answered.how for a in bench.job.alarms.all.values() if a.answered] == [How.WITHDRAWN]
 
 
-def test_bolt_four_does_not_answer_for_bolt_three_and_opening_the_joint_answers_for_all(bench: ShaftBench) -> None:
+def test_bolt_four_does_not_answer_for_bolt_three_and_opening_the_joint_answers_for_all(
+    bench: ShaftBench,
+) -> None:
     bench.do(close.PairCap(True, True), CAP, close.TightenBolt("cap", 3, 1, "150 N·m"), at="1")
     assert open_words(bench) == ["too tight"]
     bench.do(close.TightenBolt("cap", 4, 1), close.TightenBolt("cap", 3, 2), at="1")
     assert open_words(bench) == ["too tight"], "another bolt, another pass"
     bench.do(close.TightenBolt("cap", 3, 1), at="1")
     assert open_words(bench) == []
-    bench.do(close.TightenBolt("cap", 1, 1, "150 N·m"), close.TightenBolt("cap", 2, 1, "150 N·m"), at="1")
+    bench.do(
+        close.TightenBolt("cap", 1, 1, "150 N·m"), close.TightenBolt("cap", 2, 1, "150 N·m"), at="1"
+    )
     bench.do(close.LoosenJoint("cap", "pulled askew"), at="1")
     assert open_words(bench) == []
 
@@ -121,7 +162,7 @@ def test_the_answer_may_come_at_the_other_bearing_and_ends_nothing(bench: ShaftB
     assert open_words(bench) == ["not a pair"]
 
 
-# --- A name takes it on. ------------------------------------------------------------------------------------------------------------------
+# --- A name takes it on. --------------------------------------------------------------------------
 
 
 def test_what_is_accepted_by_name_is_a_remark_and_a_later_correction_voids_it() -> None:
@@ -130,29 +171,41 @@ def test_what_is_accepted_by_name_is_a_remark_and_a_later_correction_voids_it() 
     two.bolt("1")
     two.gate("ready_lock", "1")
     two.do(house.LockUnit("25 N·m", 2, "key", Footing.FLAT, "yes"), at="1")
-    assert open_words(two) == ["too tight"], "25 N·m where 6.5 to 11 are asked: an entry with its alarm"
+    assert open_words(two) == ["too tight"], (
+        "25 N·m where 6.5 to 11 are asked: an entry with its alarm"
+    )
     with pytest.raises(Refused, match="First lock it"):
         two.do(house.TryUnit(True), at="1")
     entry = two.log[-1].seq
     with pytest.raises(InvalidInput):
         two.do(job_cmd.AcceptAlarm(entry, "B. Boss", ""), at="1")
-    two.do(job_cmd.AcceptAlarm(entry, "B. Boss", "new key, shown to me"), house.TryUnit(True), at="1")
+    two.do(
+        job_cmd.AcceptAlarm(entry, "B. Boss", "new key, shown to me"), house.TryUnit(True), at="1"
+    )
     assert open_words(two) == [] and proved.level(two.desk("1"), units.TOPIC) is Level.WATCH
     assert any("B. Boss" in p.words for p in proved.of(two.desk("1"), units.TOPIC))
     with pytest.raises(Refused, match="nothing of that kind"):
         two.do(job_cmd.AcceptAlarm(entry, "B. Boss", "again"), at="1")
-    two.do(job_cmd.Correct(entry, "misread", house.LockUnit("30 N·m", 2, "key", Footing.FLAT, "yes")), at="1")
+    two.do(
+        job_cmd.Correct(entry, "misread", house.LockUnit("30 N·m", 2, "key", Footing.FLAT, "yes")),
+        at="1",
+    )
     assert open_words(two) == ["too tight"], "it was accepted as it stood"
     assert taken_further(fold(two.log[:3]), two.log[:3], two.log[3:]) == fold(two.log)
 
 
 def test_what_is_not_known_is_taken_by_name_or_stays_unproven(bench: ShaftBench) -> None:
     bench.do(fill.ChooseLubricant("grease", "Mill grease", "lithium", "unknown"), at="1")
-    assert proved.stage(bench.desk("1"), grease.TOPIC) == "fill" and open_words(bench) == [], "not known is no alarm, and no proof"
+    assert proved.stage(bench.desk("1"), grease.TOPIC) == "fill" and open_words(bench) == [], (
+        "not known is no alarm, and no proof"
+    )
 
 
 def test_acceptance_changes_the_judgement_and_nothing_else() -> None:
-    bad, good = Verdict("too tight", Level.STOP, "x", "screw.too_tight"), Verdict("fine", Level.GOOD, "y")
+    bad, good = (
+        Verdict("too tight", Level.STOP, "x", "screw.too_tight"),
+        Verdict("fine", Level.GOOD, "y"),
+    )
     assert accepted((bad, good), "screw.too_tight", "B: z") == (
         Verdict("too tight, accepted by name", Level.WATCH, "x Accepted by B: z."),
         good,
@@ -160,12 +213,16 @@ def test_acceptance_changes_the_judgement_and_nothing_else() -> None:
     assert accepted((bad, good), "stud.too_tight", "B: z") == (bad, good)
 
 
-# --- In order is shown. -------------------------------------------------------------------------------------------------------------------
+# --- In order is shown. ---------------------------------------------------------------------------
 
 
 def test_nothing_in_four_corners_is_not_greased(bench: ShaftBench) -> None:
     bench.do(fill.ChooseLubricant("grease", "Mill grease", "lithium", "clean"), at="1")
-    bench.do(fill.PlanFill("middling", gun="G", stroke="1.3 g", volume="600 cm³"), fill.PackBearing("full", True), at="1")
+    bench.do(
+        fill.PlanFill("middling", gun="G", stroke="1.3 g", volume="600 cm³"),
+        fill.PackBearing("full", True),
+        at="1",
+    )
     bench.do(*(fill.FillCorner(i, "0") for i in (1, 2, 3, 4)), at="1")
     assert open_words(bench) == ["too little here"] * 4
     assert proved.stage(bench.desk("1"), grease.TOPIC) == "fill"
@@ -178,7 +235,9 @@ def test_taking_a_proof_away_never_leaves_it_done(bench: ShaftBench) -> None:
     bench.do(seat.JudgeSeat(), at="1")
     assert proved.stage(bench.desk("1"), prepare.TOPIC) is None
     bench.do(seat.ReadSeat(3, 1, "79.80 mm"), at="1")
-    assert proved.stage(bench.desk("1"), prepare.TOPIC) == "prepare", "read after the verdict: judged again"
+    assert proved.stage(bench.desk("1"), prepare.TOPIC) == "prepare", (
+        "read after the verdict: judged again"
+    )
 
 
 def test_every_stage_of_the_job_is_shown_or_skipped_before_it_is_signed(bench: ShaftBench) -> None:
@@ -189,7 +248,9 @@ def test_every_stage_of_the_job_is_shown_or_skipped_before_it_is_signed(bench: S
             if not stage.firm:
                 bench.do(job_cmd.SetStageAside(stage.id, "another day"), at=at)
     move = ahead.next_move(bench.desk())
-    assert move.do == "sign" and ahead.outcome(bench.desk()) is None, "nothing was done: not “in order”"
+    assert move.do == "sign" and ahead.outcome(bench.desk()) is None, (
+        "nothing was done: not “in order”"
+    )
     assert "in order" not in move.why
     bench.do(job_cmd.Sign("Ada", "fitter"))
 
@@ -198,17 +259,26 @@ def test_signed_with_an_open_alarm_it_is_listed() -> None:
     bench = FollowerBench()
     bench.at_one(roll.FitStud("20.004 mm", "20.000 mm"))
     bench.gate("ready_follower")
-    bench.at_one(roll.SetFollower("unloaded"), roll.ClampStud("120 N·m", "oiled", "no. 2"), roll.SayPlug(True), roll.TurnRoller(False, "rough"))
+    bench.at_one(
+        roll.SetFollower("unloaded"),
+        roll.ClampStud("120 N·m", "oiled", "no. 2"),
+        roll.SayPlug(True),
+        roll.TurnRoller(False, "rough"),
+    )
     assert rail.status(bench.desk()) == "stopped"
     for at in bench.procedures:
-        bench.left_out(at, *(trade for trade in TRADE_STAGES if trade not in ("make_safe", "mount")))
+        bench.left_out(
+            at, *(trade for trade in TRADE_STAGES if trade not in ("make_safe", "mount"))
+        )
     move = ahead.sign_move(bench.desk())
     assert move.headline.startswith("Not in order") and "rough" in move.headline
     bench.do(job_cmd.Sign("Ada", "fitter"))
-    assert bench.job.signed is not None and any("does not turn freely" in one for one in bench.job.signed.open_points)
+    assert bench.job.signed is not None and any(
+        "does not turn freely" in one for one in bench.job.signed.open_points
+    )
 
 
-# --- Needs and gates. ---------------------------------------------------------------------------------------------------------------------
+# --- Needs and gates. -----------------------------------------------------------------------------
 
 
 def test_clear_is_met_by_its_own_ticks_alone(bench: ShaftBench) -> None:
@@ -220,15 +290,22 @@ def test_clear_is_met_by_its_own_ticks_alone(bench: ShaftBench) -> None:
     bench.stated("2", What.CLEAR)
     with pytest.raises(Refused, match="Ready to run"):
         bench.do(run.BumpDirection(True))
-    bench.do(job_cmd.ConfirmGate("ready_to_start", tuple(item.id for item in gate.items)), run.BumpDirection(True))
+    bench.do(
+        job_cmd.ConfirmGate("ready_to_start", tuple(item.id for item in gate.items)),
+        run.BumpDirection(True),
+    )
 
 
-def test_a_statement_never_stands_for_what_a_life_hangs_on_nor_for_work_of_this_job(bench: ShaftBench) -> None:
+def test_a_statement_never_stands_for_what_a_life_hangs_on_nor_for_work_of_this_job(
+    bench: ShaftBench,
+) -> None:
     tap = ahead.tap_of(runin.TOPIC, "bump_direction")
     bench.stated("1", What.ON)
     desk = bench.desk(SHAFT)
     found = unmet(desk, runin.TOPIC, tap)
-    assert found is not None and (found.need.what, found.at) == (What.ON, "1") and found.by_doing, "mounting is part of this job"
+    assert found is not None and (found.need.what, found.at) == (What.ON, "1") and found.by_doing, (
+        "mounting is part of this job"
+    )
     bench.mounted_by_others(What.CLOSED)
     desk = bench.desk(SHAFT)
     for place in ("1", "2"):
@@ -251,7 +328,9 @@ def test_what_is_bad_itself_answers_nothing() -> None:
     assert len(bench.job.alarms.open) == 2, "too tight, then too loose: neither is good"
     bench.left_out("1", "lock")
     outcome = ahead.outcome(bench.desk())
-    assert outcome is not None and outcome.level is Level.STOP, "a stage that is left out takes no stop along"
+    assert outcome is not None and outcome.level is Level.STOP, (
+        "a stage that is left out takes no stop along"
+    )
     bench.do(job_cmd.TakeStageUp("lock_unit"), at="1")
     bench.lock("1")
     assert not bench.job.alarms.open
@@ -268,7 +347,11 @@ def test_a_statement_stands_on_its_place_with_its_name(bench: ShaftBench) -> Non
 
 def topic_command(kind: str) -> tuple[Topic[Any], Any]:
     """Whose a command is, and one of it as a move would ask for it."""
-    topic = next(topic for topic in HOUSE.by_name.values() if any(kind_of(command) == kind for command in topic.commands))
+    topic = next(
+        topic
+        for topic in HOUSE.by_name.values()
+        if any(kind_of(command) == kind for command in topic.commands)
+    )
     return topic, ahead.tap_of(topic, kind)
 
 
@@ -282,14 +365,23 @@ def test_no_choice_of_works_removes_a_firm_gate(key: tuple[str, int]) -> None:
     assert procedure.stages or key[0] in ("job-keeping", "job-round")
     if not procedure.stages:
         return
-    firm = [(stage, gate) for stage in procedure.stages for gate in stage.gates if gate.firm and not gate.when]
+    firm = [
+        (stage, gate)
+        for stage in procedure.stages
+        for gate in stage.gates
+        if gate.firm and not gate.when
+    ]
     for stage, gate in firm:
         bench.job.aside[stage.id, "1"] = "left out"
         desk = bench.desk("1")
         desk.job.aside[stage.id, "1"] = desk.job.aside[stage.id, SHAFT] = "left out"
         before = [topic_command(kind) for kind in gate.before]
-        asked = [found.id for topic, command in before for found, _ in gates_before(desk, topic, command)]
-        assert gate.id in (asked if before else [found.id for found, _ in rail.gates_up_to(desk, stage.id, "1")])
+        asked = [
+            found.id for topic, command in before for found, _ in gates_before(desk, topic, command)
+        ]
+        assert gate.id in (
+            asked if before else [found.id for found, _ in rail.gates_up_to(desk, stage.id, "1")]
+        )
     desk = bench.desk("1")
     desk.job.aside["make_safe", SHAFT] = "left out"
     for stage in procedure.stages:
@@ -300,20 +392,32 @@ def test_no_choice_of_works_removes_a_firm_gate(key: tuple[str, int]) -> None:
 def test_isolation_is_asked_by_a_job_that_was_opened_without_it() -> None:
     bench = ShaftBench()
     first = bench.log[0]
-    opened = type(first.fact)(**{**first.fact.__dict__, "left_out": (("make_safe", SHAFT), ("prepare", "1"))})
-    bench.log[0] = Event(first.seq, first.client_event_id, first.at, opened, first.actor, first.happened_at, first.recorded_at)
+    opened = type(first.fact)(
+        **{**first.fact.__dict__, "left_out": (("make_safe", SHAFT), ("prepare", "1"))}
+    )
+    bench.log[0] = Event(
+        first.seq,
+        first.client_event_id,
+        first.at,
+        opened,
+        first.actor,
+        first.happened_at,
+        first.recorded_at,
+    )
     assert ("prepare", "1") in bench.job.aside
     with pytest.raises(Refused, match="Make the machine safe"):
         bench.do(close.PairCap(True, True), at="1")
 
 
-# --- The tables of it. --------------------------------------------------------------------------------------------------------------------
+# --- The tables of it. ----------------------------------------------------------------------------
 
 
 def test_what_answers_for_what() -> None:
     assert covers("base", "base, bolt 3, pass 2") and not covers("base, bolt 3, pass 2", "base")
     assert not covers("base, bolt 3, pass 1", "base, bolt 3, pass 12") and covers("", "anything")
-    assert same_thing("base", "base, bolt 3, pass 2") and not same_thing("cap", "base, bolt 3, pass 2")
+    assert same_thing("base", "base, bolt 3, pass 2") and not same_thing(
+        "cap", "base, bolt 3, pass 2"
+    )
 
 
 @pytest.mark.parametrize("topic", HOUSE.topics, ids=lambda topic: topic.name)
@@ -328,11 +432,22 @@ def test_every_answer_gate_need_and_maker_is_of_its_house(topic: object) -> None
     assert set(t.made_by) <= set(t.facts) and set(t.made_by.values()) <= set(t.commands)  # type: ignore[attr-defined]
 
 
-@pytest.mark.parametrize("begin", [ShaftBench, CartridgeBench, FollowerBench, lambda: UnitBench(SCREWS, SCREWS), running])
-def test_claims_know_their_stages_and_have_names_of_their_own(begin: Callable[[], ShaftBench]) -> None:
+@pytest.mark.parametrize(
+    "begin", [ShaftBench, CartridgeBench, FollowerBench, lambda: UnitBench(SCREWS, SCREWS), running]
+)
+def test_claims_know_their_stages_and_have_names_of_their_own(
+    begin: Callable[[], ShaftBench],
+) -> None:
     bench = begin()
     for topic, at in bench.desk().in_use():
         claims = topic.claims(bench.desk(at), bench.desk(at).of(topic))
-        assert all((claim.stage in topic.stages and claim.code.partition(".")[0] == topic.name.partition("_")[0]) or claim.code for claim in claims)
+        assert all(
+            (
+                claim.stage in topic.stages
+                and claim.code.partition(".")[0] == topic.name.partition("_")[0]
+            )
+            or claim.code
+            for claim in claims
+        )
         assert len({(c.code, c.at, c.about, c.words) for c in claims}) == len(claims)
     assert bolts.TOPIC.claims and seals.TOPIC.claims

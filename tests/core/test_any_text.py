@@ -1,4 +1,6 @@
-"""Whatever is typed or sent: a sentence that helps, nothing stored, nothing lost; never an unexpected error."""
+"""Whatever is typed or sent: a sentence that helps, nothing stored, nothing lost; never an
+unexpected error.
+"""
 
 from __future__ import annotations
 
@@ -30,20 +32,59 @@ TRUTH = VirtualBearing(125, 0.385, 8)
 UNITS = st.sampled_from(["degrees", "rim", "slots", "turns", "drive_up"])
 SHOWN = st.sampled_from(["", "mm", "in"])
 COMMANDS = st.one_of(
-    st.builds(cmd.TryLeaf, st.integers(-2, 9), st.sampled_from(list(Row)), ODD, st.sampled_from(list(Outcome)), st.booleans(), SHOWN),
-    st.builds(cmd.BracketPlace, st.integers(-2, 9), st.sampled_from(list(Row)), ODD, st.booleans(), SHOWN, st.booleans()),
+    st.builds(
+        cmd.TryLeaf,
+        st.integers(-2, 9),
+        st.sampled_from(list(Row)),
+        ODD,
+        st.sampled_from(list(Outcome)),
+        st.booleans(),
+        SHOWN,
+    ),
+    st.builds(
+        cmd.BracketPlace,
+        st.integers(-2, 9),
+        st.sampled_from(list(Row)),
+        ODD,
+        st.booleans(),
+        SHOWN,
+        st.booleans(),
+    ),
     st.builds(cmd.TurnNut, ODD, UNITS, SHOWN),
-    st.builds(cmd.SeatNut, ODD, UNITS, st.booleans(), ODD, ODD, ODD, st.sampled_from([None, *LengthTool]), SHOWN),
+    st.builds(
+        cmd.SeatNut,
+        ODD,
+        UNITS,
+        st.booleans(),
+        ODD,
+        ODD,
+        ODD,
+        st.sampled_from([None, *LengthTool]),
+        SHOWN,
+    ),
     st.builds(cmd.SeeTab, ODD, UNITS, SHOWN),
     st.builds(cmd.Lock, ODD),
     st.builds(cmd.SetZero, st.booleans(), ODD),
-    st.builds(cmd.StartGauging, st.sampled_from(list(Phase)), st.one_of(st.none(), st.integers(-5, 99)), st.none(), ODD, ODD),
+    st.builds(
+        cmd.StartGauging,
+        st.sampled_from(list(Phase)),
+        st.one_of(st.none(), st.integers(-5, 99)),
+        st.none(),
+        ODD,
+        ODD,
+    ),
     st.builds(cmd.ChooseRisk, st.floats(allow_nan=True, allow_infinity=True)),
     st.builds(job_cmd.AddNote, ODD),
     st.builds(job_cmd.OpenPoint, ODD),
     st.builds(job_cmd.ClosePoint, st.integers(-3, 99), ODD),
     st.builds(cmd.Release, ODD),
-    st.builds(job_cmd.Correct, st.integers(-5, 99), ODD, st.one_of(st.none(), st.builds(cmd.TurnNut, ODD, UNITS)), st.booleans()),
+    st.builds(
+        job_cmd.Correct,
+        st.integers(-5, 99),
+        ODD,
+        st.one_of(st.none(), st.builds(cmd.TurnNut, ODD, UNITS)),
+        st.booleans(),
+    ),
     st.builds(cmd.AcceptOutside, st.sampled_from(["group", "window", "narrow"]), ODD, ODD),
 )
 
@@ -68,7 +109,9 @@ BENCHES = {depth: at(depth) for depth in ("begun", "gauging", "driven", "on the 
 @settings(max_examples=400, deadline=None)
 @given(st.sampled_from(list(BENCHES)), COMMANDS)
 def test_any_command_is_taken_whole_or_refused_with_words(depth: str, command: cmd.Command) -> None:
-    """A refusal leaves nothing behind; what is taken folds to finite numbers and leaves a next move."""
+    """A refusal leaves nothing behind; what is taken folds to finite numbers and leaves a next
+    move.
+    """
     whole = BENCHES[depth]
     bench = Bench.__new__(Bench)
     bench.__dict__ = {**whole.__dict__, "log": list(whole.log)}
@@ -86,7 +129,11 @@ def test_any_command_is_taken_whole_or_refused_with_words(depth: str, command: c
         for trial in gauging.trials:
             assert all(math.isfinite(leaf) and 0 < leaf < 5000 for leaf in trial.stack.leaves_um)
     move = bench.move()
-    assert move.headline and "nan" not in move.headline.lower().split() and "inf" not in move.headline.lower().split()
+    assert (
+        move.headline
+        and "nan" not in move.headline.lower().split()
+        and "inf" not in move.headline.lower().split()
+    )
 
 
 FIELDS = [field.name for field in dataclasses.fields(PlanDraft)]
@@ -111,7 +158,14 @@ def test_any_plan_is_made_or_every_wrong_field_is_named(entries: dict[str, str])
 
 @pytest.mark.parametrize(
     ("typed", "um"),
-    [("0.12", 120), ("0,12", 120), ("0.12 mm", 120), ("120 µm", 120), ("120 um", 120), ("0.12mm", 120)],
+    [
+        ("0.12", 120),
+        ("0,12", 120),
+        ("0.12 mm", 120),
+        ("120 µm", 120),
+        ("120 um", 120),
+        ("0.12mm", 120),
+    ],
 )
 def test_one_thickness_in_many_spellings(typed: str, um: float) -> None:
     bench = Bench.__new__(Bench)
@@ -123,16 +177,25 @@ def test_one_thickness_in_many_spellings(typed: str, um: float) -> None:
 
 @pytest.mark.parametrize(
     ("typed", "shown", "choices"),
-    [("37", "in", ("0.0037 in",)), ("120", "mm", ("120 µm",)), ("4.7", "in", ("4.7 thou",)), ("0.0047", "mm", ("0.0047 in",))],
+    [
+        ("37", "in", ("0.0037 in",)),
+        ("120", "mm", ("120 µm",)),
+        ("4.7", "in", ("4.7 thou",)),
+        ("0.0047", "mm", ("0.0047 in",)),
+    ],
 )
-def test_spoken_shorthand_is_asked_back_with_the_reading_that_makes_sense(typed: str, shown: Any, choices: tuple[str, ...]) -> None:
+def test_spoken_shorthand_is_asked_back_with_the_reading_that_makes_sense(
+    typed: str, shown: Any, choices: tuple[str, ...]
+) -> None:
     bench = Bench.__new__(Bench)
     bench.__dict__ = {**BENCHES["gauging"].__dict__, "log": list(BENCHES["gauging"].log)}
     try:
         bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, typed, Outcome.PASSES, True, shown))
     except InvalidInput as error:
         offered = [str(choice) for field in error.fields for choice in field.choices]
-        assert any(choice.split()[0].rstrip("0") in text for choice in choices for text in offered), offered
+        assert any(
+            choice.split()[0].rstrip("0") in text for choice in choices for text in offered
+        ), offered
     else:
         (gauging,) = bench.state.initial
         assert 30 <= gauging.trials[0].stack.thickness_um <= 250, "taken only where it can be meant"

@@ -1,4 +1,6 @@
-"""Any tap, any words, any order, any correction off the taper and after locking: taken or refused whole, replayed equal, told, led on."""
+"""Any tap, any words, any order, any correction off the taper and after locking: taken or refused
+whole, replayed equal, told, led on.
+"""
 
 from __future__ import annotations
 
@@ -49,22 +51,71 @@ from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 # A long job shrinks slowly: the log that broke it is shown as it was.
 PHASES = (Phase.explicit, Phase.reuse, Phase.generate)
 SENSIBLE = st.sampled_from(
-    ["", "0", "9 N·m", "58 N·m", "7.6 N·m", "25.5 N·m", "95 N·m", "0.8 mm", "1/32 in", "8 mm", "8.1 mm", "10 mm", "140 mm", "180 mm", "20 °C",
-     "30 °C", "95 °C", "-10 °C", "60-65 °C", ">70 °C", "12 g", "1.3 g", "3", "64", "M16", "8.8", "lithium", "clean", "VG 220", "yes", "middling",
-     "0.5 + 0.5 + 0.5", "0 + 0.02", "1.5", "top", "no. 2", "Ada", "because"]
-)  # fmt: skip
+    [
+        "",
+        "0",
+        "9 N·m",
+        "58 N·m",
+        "7.6 N·m",
+        "25.5 N·m",
+        "95 N·m",
+        "0.8 mm",
+        "1/32 in",
+        "8 mm",
+        "8.1 mm",
+        "10 mm",
+        "140 mm",
+        "180 mm",
+        "20 °C",
+        "30 °C",
+        "95 °C",
+        "-10 °C",
+        "60-65 °C",
+        ">70 °C",
+        "12 g",
+        "1.3 g",
+        "3",
+        "64",
+        "M16",
+        "8.8",
+        "lithium",
+        "clean",
+        "VG 220",
+        "yes",
+        "middling",
+        "0.5 + 0.5 + 0.5",
+        "0 + 0.02",
+        "1.5",
+        "top",
+        "no. 2",
+        "Ada",
+        "because",
+    ]
+)
 
 
 def words(hint: Any, name: str) -> st.SearchStrategy[Any]:
     """What a person says in a field: sense, or anything at all."""
-    return st.one_of(SENSIBLE, SENSIBLE, ODD) if hint is str and name not in ("place", "stage", "blocks") else of_type(hint, name)
+    return (
+        st.one_of(SENSIBLE, SENSIBLE, ODD)
+        if hint is str and name not in ("place", "stage", "blocks")
+        else of_type(hint, name)
+    )
 
 
 def commands_of(classes: list[type]) -> st.SearchStrategy[Any]:
     made = []
     for cls in classes:
         hints = typing.get_type_hints(cls)
-        made.append(st.builds(cls, **{field.name: words(hints[field.name], field.name) for field in dataclasses.fields(cls)}))
+        made.append(
+            st.builds(
+                cls,
+                **{
+                    field.name: words(hints[field.name], field.name)
+                    for field in dataclasses.fields(cls)
+                },
+            )
+        )
     return st.one_of(*made)
 
 
@@ -166,14 +217,24 @@ def a_large_seal() -> ShaftBench:
 
 AFTER = {"grease", "bolts", "runin", "care", "seals", "stock", "large_seal", "stop"}
 BEGINNINGS = [
-    *(two_units, an_insert, an_adapter_unit, a_cartridge, a_cartridge_with_both_on, a_ring, FollowerBench),
+    *(
+        two_units,
+        an_insert,
+        an_adapter_unit,
+        a_cartridge,
+        a_cartridge_with_both_on,
+        a_ring,
+        FollowerBench,
+    ),
     *(a_spindle, a_pump, halves, a_set_bearing, a_hub, a_labyrinth, a_silent_follower),
     *(a_shaft_after_locking, a_large_seal, RoundBench),
 ]
 
 
 def a_stop_stays(desk: Desk) -> None:
-    """While an alarm is open lists say so, the job is not in order, and what rests on it is not shown."""
+    """While an alarm is open lists say so, the job is not in order, and what rests on it is not
+    shown.
+    """
     outcome = ahead.outcome(desk)
     opened = list(desk.job.alarms.open)
     assert bool(desk.job.alarms.still) == bool(opened)
@@ -187,7 +248,9 @@ def a_stop_stays(desk: Desk) -> None:
 
 
 def fillings(desk: Desk, command: type) -> Iterator[Any]:
-    """A command such as a person fills it in: what may be chosen, what the example says, each bearing, small numbers."""
+    """A command such as a person fills it in: what may be chosen, what the example says, each
+    bearing, small numbers.
+    """
     hints = typing.get_type_hints(command)
     each: dict[str, list[Any]] = {}
     for name, ask in asked_of(command).items():
@@ -201,7 +264,11 @@ def fillings(desk: Desk, command: type) -> Iterator[Any]:
         elif int in typing.get_args(hint):
             each[name] = [None, 2]
         elif ask.choices:
-            kinds = [kind for kind in (hint, *typing.get_args(hint)) if isinstance(kind, type) and issubclass(kind, Enum)]
+            kinds = [
+                kind
+                for kind in (hint, *typing.get_args(hint))
+                if isinstance(kind, type) and issubclass(kind, Enum)
+            ]
             each[name] = [kinds[0](value) if kinds and value else value for value in ask.choices]
         else:
             each[name] = [ask.example.split(",")[0].split(";")[0], "Ada", "12"]
@@ -210,7 +277,9 @@ def fillings(desk: Desk, command: type) -> Iterator[Any]:
 
 
 def taken(desk: Desk, task: Task) -> None:
-    """The move that is offered is no step out of place: filled in by a person, it is taken, or a value of it is asked for again."""
+    """The move that is offered is no step out of place: filled in by a person, it is taken, or a
+    value of it is asked for again.
+    """
     move = ahead.move_at(desk, task)
     topic = desk.house.by_stage.get(task.stage.id)
     if topic is None or not isinstance(move.do, topic.do):
@@ -243,7 +312,9 @@ def offered(desk: Desk, task: Task) -> None:
 
 
 def ends(bench: ShaftBench) -> None:
-    """Whatever happened, there is a way to a signed record that hides nothing: gates confirmed, stops accepted by name, the rest skipped."""
+    """Whatever happened, there is a way to a signed record that hides nothing: gates confirmed,
+    stops accepted by name, the rest skipped.
+    """
     moves = 0
 
     def attempt(command: object, at: str = SHAFT) -> None:
@@ -257,23 +328,37 @@ def ends(bench: ShaftBench) -> None:
     for at, procedure in bench.procedures.items():
         for gate in procedure.gates():
             if gate.firm and bench.job.gate_passed(gate.id, at) is None:
-                attempt(job_cmd.ConfirmGate(gate.id, tuple(item.id for item in bench.desk(at).gate(gate.id)[0].items)), at)
+                attempt(
+                    job_cmd.ConfirmGate(
+                        gate.id, tuple(item.id for item in bench.desk(at).gate(gate.id)[0].items)
+                    ),
+                    at,
+                )
     for alarm in list(bench.job.alarms.open):
-        attempt(job_cmd.AcceptAlarm(alarm.entry, "B. Boss", "seen and taken", alarm.verdict.code), alarm.at)
+        attempt(
+            job_cmd.AcceptAlarm(alarm.entry, "B. Boss", "seen and taken", alarm.verdict.code),
+            alarm.at,
+        )
     for task in rail.tasks(bench.desk()):
         if rail.stands(bench.desk(task.at), task) not in (rail.DONE, rail.ASIDE):
             attempt(job_cmd.SetStageAside(task.stage.id, "another shift"), task.at)
     still = [ahead.alarm_words(bench.desk(), alarm) for alarm in bench.job.alarms.open]
     bench.do(job_cmd.Sign("Ada", "fitter"))
     signed = bench.job.signed
-    assert moves <= 200 and signed is not None and all(words in signed.open_points for words in still)
+    assert (
+        moves <= 200 and signed is not None and all(words in signed.open_points for words in still)
+    )
     assert not still or (signed.outcome is not None and signed.outcome.level is Level.STOP)
 
 
 @pytest.mark.parametrize("begin", BEGINNINGS)
 def test_any_work_in_any_order(begin: Callable[[], ShaftBench]) -> None:
     first = begin()
-    topics = {topic.name: topic for topic, _ in first.desk().in_use() if topic.name not in ("look", "removal", "prepare")}
+    topics = {
+        topic.name: topic
+        for topic, _ in first.desk().in_use()
+        if topic.name not in ("look", "removal", "prepare")
+    }
     if begin is a_shaft_after_locking:
         # What comes before has its own tries.
         topics = {name: topic for name, topic in topics.items() if name in AFTER}
@@ -296,7 +381,11 @@ def test_any_work_in_any_order(begin: Callable[[], ShaftBench]) -> None:
                 return
             said = [event.fact for event in self.bench.log[len(before) :]]
             if any(verdict.level is Level.STOP for fact in said for verdict in fact.judgements()):
-                better = {key for key, is_now in proved.shown(self.bench.desk()).items() if is_now and shown.get(key) is False}
+                better = {
+                    key
+                    for key, is_now in proved.shown(self.bench.desk()).items()
+                    if is_now and shown.get(key) is False
+                }
                 assert not better, f"what stops proves nothing: {said} {better}"
 
         @rule(command=taps, at=st.sampled_from(places))
@@ -307,27 +396,45 @@ def test_any_work_in_any_order(begin: Callable[[], ShaftBench]) -> None:
         def every_gate(self, at: str) -> None:
             for gate in self.bench.procedures[at].gates():
                 shown, where = self.bench.desk(at).gate(gate.id)
-                self.attempt(job_cmd.ConfirmGate(gate.id, tuple(item.id for item in shown.items)), where)
+                self.attempt(
+                    job_cmd.ConfirmGate(gate.id, tuple(item.id for item in shown.items)), where
+                )
 
-        @rule(number=st.integers(1, 60), entry=entries, withdraw=st.booleans(), at=st.sampled_from(places))
+        @rule(
+            number=st.integers(1, 60),
+            entry=entries,
+            withdraw=st.booleans(),
+            at=st.sampled_from(places),
+        )
         def correct(self, number: int, entry: Any, withdraw: bool, at: str) -> None:
-            self.attempt(job_cmd.Correct(number, "misread", None if withdraw else entry, withdraw), at)
+            self.attempt(
+                job_cmd.Correct(number, "misread", None if withdraw else entry, withdraw), at
+            )
 
         @invariant()
         def holds_together(self) -> None:
             log, job = self.bench.log, self.bench.job
-            stored = [dataclasses.replace(e, fact=decode(e.kind, encode(e.fact), e.version)) for e in log]
+            stored = [
+                dataclasses.replace(e, fact=decode(e.kind, encode(e.fact), e.version)) for e in log
+            ]
             assert stored == log and fold(stored) == job
             self.running = taken_further(self.running, self.taken, log[len(self.taken) :])
             self.taken = list(log)
             assert self.running == job and tell(log[-1].fact)
             here = self.bench.desk()
-            assert ahead.next_move(here).headline and rail.status(here) in ("open", "stopped", "signed", "abandoned")
+            assert ahead.next_move(here).headline and rail.status(here) in (
+                "open",
+                "stopped",
+                "signed",
+                "abandoned",
+            )
             for topic, at in here.in_use():
                 state, there = here.job.of(topic, at), here.here(at)
                 topic.view(there, state)
                 figures = topic.figures(there, state)
-                assert len({f.id for f in figures}) == len(figures), "each figure is opened by its own name"
+                assert len({f.id for f in figures}) == len(figures), (
+                    "each figure is opened by its own name"
+                )
                 assert all(f.value is None or f.value == f.value for f in figures)
                 topic.record(there, state)
                 # What leads on and what keeps from signing never say different things.

@@ -1,4 +1,6 @@
-"""Every field of every command is asked for by a label, a family and, where there are few answers, exactly those that there are."""
+"""Every field of every command is asked for by a label, a family and, where there are few answers,
+exactly those that there are.
+"""
 
 from __future__ import annotations
 
@@ -22,12 +24,16 @@ def test_every_field_is_asked_for(kind: str, command: type) -> None:
     asked, hints = asked_of(command), typing.get_type_hints(command)
     assert set(asked) == {item.name for item in dataclasses.fields(command)} - NOT_ASKED
     for name, ask in asked.items():
-        assert ask.label[:1].isupper() and not ask.label.endswith((".", ":")), f"{kind}.{name}: {ask.label}"
+        assert ask.label[:1].isupper() and not ask.label.endswith((".", ":")), (
+            f"{kind}.{name}: {ask.label}"
+        )
         assert (hints[name] is bool) == (ask.family is Family.YES_NO), f"{kind}.{name}"
         values = set(_values(hints[name]))
         if values:
             # Where nothing may be said, an empty choice says so.
-            assert values | {""} == set(ask.choices) | {""} and values <= set(ask.choices) | {""}, f"{kind}.{name}"
+            assert values | {""} == set(ask.choices) | {""} and values <= set(ask.choices) | {""}, (
+                f"{kind}.{name}"
+            )
         assert all(ask.choices.values()), f"{kind}.{name}: a choice without words"
 
 
@@ -39,7 +45,9 @@ def test_the_units_of_the_screen_come_with_every_length_and_with_nothing_else() 
 
 
 def test_what_names_the_thing_is_a_part_of_what_a_correction_stays_about() -> None:
-    """A correction is refused where it would be about another thing: those fields are not offered in its form."""
+    """A correction is refused where it would be about another thing: those fields are not offered
+    in its form.
+    """
     for topic in HOUSE.topics:
         for fact, command in topic.entries.items():
             names = {item.name for item in dataclasses.fields(fact)}
@@ -48,11 +56,17 @@ def test_what_names_the_thing_is_a_part_of_what_a_correction_stays_about() -> No
 
 
 def test_every_move_comes_to_a_command_of_its_topic() -> None:
-    """Or to another topic's work (what the shaft line finds wrong is mended where it is), or to the kernel's own."""
+    """Or to another topic's work (what the shaft line finds wrong is mended where it is), or to the
+    kernel's own.
+    """
     elsewhere = {("lineup", "mend"), ("tapered", "sign"), ("tapered", "nothing")}
     for topic in HOUSE.topics:
         kinds = {kind_of(command) for command in topic.commands}
-        left = {(topic.name, str(do)) for do in topic.do if str(do) not in kinds and str(do) not in topic.taps}
+        left = {
+            (topic.name, str(do))
+            for do in topic.do
+            if str(do) not in kinds and str(do) not in topic.taps
+        }
         assert left <= elsewhere, left
 
 

@@ -1,4 +1,6 @@
-"""An order for a cartridge from its parts: every order offered can be built, every refusal names a part, no order turns it over less often."""
+"""An order for a cartridge from its parts: every order offered can be built, every refusal names a
+part, no order turns it over less often.
+"""
 
 from __future__ import annotations
 
@@ -9,15 +11,30 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tribodex.core.cartridge.assembly import End, InTheWay, Part, Stands, Step, before, in_the_way, inversions, may_come, order_of
+from tribodex.core.cartridge.assembly import (
+    End,
+    InTheWay,
+    Part,
+    Stands,
+    Step,
+    before,
+    in_the_way,
+    inversions,
+    may_come,
+    order_of,
+)
 from tribodex.core.cartridge.parts import BearingHeld, Makeup, parts_of
 from tribodex.core.errors import InvalidInput
 
-# A pump: bearings that come apart, outer rings in first, a handle rod, a fixed cover, two nuts that clamp flingers without set screws.
+# A pump: bearings that come apart, outer rings in first, a handle rod, a fixed cover, two nuts that
+# clamp flingers without set screws.
 PUMP = Makeup(
     stands=Stands.UPRIGHT,
     first="fixed",
-    seats=(BearingHeld("fixed", "drive", separable=True), BearingHeld("floating", "far", separable=True)),
+    seats=(
+        BearingHeld("fixed", "drive", separable=True),
+        BearingHeld("floating", "far", separable=True),
+    ),
     covers=("drive", "far"),
     nuts=("drive", "far"),
     flingers=("drive", "far"),
@@ -42,7 +59,9 @@ def ids(steps: tuple[Step, ...]) -> list[str]:
     return [step.part.id if step.part is not None else f"up {step.up}" for step in steps]
 
 
-def built(parts: tuple[Part, ...], steps: tuple[Step, ...], stands: Stands, up: End | None = None) -> None:
+def built(
+    parts: tuple[Part, ...], steps: tuple[Step, ...], stands: Stands, up: End | None = None
+) -> None:
     """Goes in, part by part, as it was offered; upright each from the end that is up."""
     placed: list[str] = []
     for step in steps:
@@ -52,7 +71,10 @@ def built(parts: tuple[Part, ...], steps: tuple[Step, ...], stands: Stands, up: 
         assert in_the_way(parts, placed, step.part) is None, f"{step.part.name} after {placed}"
         if up is None and stands is Stands.UPRIGHT and step.part.end:
             up = step.part.end
-        assert stands is Stands.HORIZONTAL or step.part.end in ("", up), f"{step.part.name} from below"
+        assert stands is Stands.HORIZONTAL or step.part.end in (
+            "",
+            up,
+        ), f"{step.part.name} from below"
         placed.append(step.part.id)
     assert sorted(placed) == sorted(part.id for part in parts)
 
@@ -63,9 +85,16 @@ def test_a_pump_cartridge_with_bearings_that_come_apart() -> None:
     built(parts, steps, PUMP.stands)
     order = ids(steps)
     assert order.index("outer.fixed") < order.index("entry") > order.index("outer.floating")
-    assert order.index("rod_in") < order.index("entry") < order.index("rod_out") < order.index("cover.drive")
+    assert (
+        order.index("rod_in")
+        < order.index("entry")
+        < order.index("rod_out")
+        < order.index("cover.drive")
+    )
     for end in ("drive", "far"):
-        assert order.index(f"cover.{end}") < order.index(f"flinger.{end}") < order.index(f"nuts.{end}")
+        assert (
+            order.index(f"cover.{end}") < order.index(f"flinger.{end}") < order.index(f"nuts.{end}")
+        )
     assert inversions(steps) == fewest(parts)
 
 
@@ -74,8 +103,17 @@ def test_an_upright_spindle_has_its_fixed_cover_on_before_it_is_turned_over() ->
     steps = order_of(parts, SPINDLE.stands)
     built(parts, steps, SPINDLE.stands)
     order = ids(steps)
-    assert order.index("ring_bore.fixed") < order.index("cover.drive") < order.index("up far") < order.index("bearing.floating")
-    assert inversions(steps) == 1 and "grease" not in order and not any(part.startswith("nuts") for part in order)
+    assert (
+        order.index("ring_bore.fixed")
+        < order.index("cover.drive")
+        < order.index("up far")
+        < order.index("bearing.floating")
+    )
+    assert (
+        inversions(steps) == 1
+        and "grease" not in order
+        and not any(part.startswith("nuts") for part in order)
+    )
 
 
 def test_lying_nothing_is_turned_over() -> None:
@@ -90,7 +128,11 @@ def test_what_lies_over_a_part_is_named_and_what_it_would_shut_off() -> None:
     by_id = {part.id: part for part in parts}
     on = {"bearing.fixed", "ring_shaft.fixed", "entry"}
     early = in_the_way(parts, on, by_id["cover.drive"])
-    assert early is not None and early.part.id == "ring_bore.fixed" and early.words.startswith("First the retaining ring in the bore")
+    assert (
+        early is not None
+        and early.part.id == "ring_bore.fixed"
+        and early.words.startswith("First the retaining ring in the bore")
+    )
     late = in_the_way(parts, {*on, "cover.drive"}, by_id["ring_bore.fixed"])
     assert late is not None and late.part.id == "cover.drive" and "comes off first" in late.words
     missing = in_the_way(parts, on, by_id["ring_shaft.floating"])
@@ -103,11 +145,13 @@ def test_parts_that_wait_for_each_other_are_named() -> None:
         order_of(parts, Stands.HORIZONTAL)
 
 
-# --- Fifty random part lists, and as many random makeups. -------------------------------------------------------------------------------
+# --- Fifty random part lists, and as many random makeups. -----------------------------------------
 
 
 def some_parts(seed: int) -> tuple[Part, ...]:
-    """Parts of which every one waits for some that come before it in a hidden order, listed in another."""
+    """Parts of which every one waits for some that come before it in a hidden order, listed in
+    another.
+    """
     luck = random.Random(seed)
     hidden = [f"p{i}" for i in range(luck.randint(2, 7))]
     made = []
@@ -121,7 +165,9 @@ def some_parts(seed: int) -> tuple[Part, ...]:
 
 
 def fewest(parts: tuple[Part, ...]) -> int:
-    """The least number of inversions, by trying both beginnings and going through every set of parts that can be in: another way than the order's."""
+    """The least number of inversions, by trying both beginnings and going through every set of
+    parts that can be in: another way than the order's.
+    """
     best: list[int] = []
     for up in ("drive", "far"):
         reached: dict[tuple[frozenset[str], str], int] = {(frozenset(), up): 0}
@@ -188,11 +234,15 @@ def makeups(draw: st.DrawFn) -> Makeup:
 
 
 @given(makeups(), st.randoms())
-def test_any_cartridge_can_be_built_from_wherever_it_stands(made: Makeup, luck: random.Random) -> None:
+def test_any_cartridge_can_be_built_from_wherever_it_stands(
+    made: Makeup, luck: random.Random
+) -> None:
     parts = parts_of(made)
     assert len({part.id for part in parts}) == len(parts)
     known = {part.id for part in parts}
-    assert all(one in known for part in parts for one in (*part.rests_on, *part.shuts_off)), "every need is a part of it"
+    assert all(one in known for part in parts for one in (*part.rests_on, *part.shuts_off)), (
+        "every need is a part of it"
+    )
     built(parts, order_of(parts, made.stands), made.stands)
     # Somebody goes on in an own order for a while; from there on an order is offered again.
     placed: set[str] = set()

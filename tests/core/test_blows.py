@@ -1,4 +1,6 @@
-"""By blows and feeler: nobody counts a turn, nothing asks for one, and what a blow may take at most decides how many more."""
+"""By blows and feeler: nobody counts a turn, nothing asks for one, and what a blow may take at most
+decides how many more.
+"""
 
 from __future__ import annotations
 
@@ -45,7 +47,12 @@ def striker(reference: Reference, **truth: float) -> Striker:
 def test_a_whole_mounting_in_which_nobody_counts_a_turn(reference: Reference) -> None:
     hand = striker(reference)
     asked = hand.follow()
-    assert asked[-1] == Do.SIGN and Do.TURN not in asked and Do.SET_ZERO not in asked and Do.SEAT in asked
+    assert (
+        asked[-1] == Do.SIGN
+        and Do.TURN not in asked
+        and Do.SET_ZERO not in asked
+        and Do.SEAT in asked
+    )
     final = hand.bench.state.attempt.final_verdict()
     assert final is not None and final.overall.level in (Level.GOOD, Level.WATCH)
     window = hand.bench.state.window()
@@ -63,16 +70,23 @@ def test_the_first_blow_is_one_and_light_until_two_gaugings_tell(reference: Refe
         move = hand.bench.move()
         seen.append((move.do, getattr(move, "blows", None)))
         if move.do is Do.STRIKE:
-            assert "hand-tight" in move.headline or "light" in move.headline or "like the last" in move.headline
+            assert (
+                "hand-tight" in move.headline
+                or "light" in move.headline
+                or "like the last" in move.headline
+            )
             hand.strike(move.blows or 1)  # type: ignore[attr-defined]
         else:
             hand.gauge(Phase.DRIVE_UP, 1)
     assert seen[:2] == [(Do.STRIKE, 1), (Do.GAUGE, None)]
-    # Three micrometres a blow are below a feeler step: it stays one blow until the gaugings are a step apart.
+    # Three micrometres a blow are below a feeler step: it stays one blow until the gaugings are a
+    # step apart.
     assert all(blows in (None, 1) for _, blows in seen)
 
 
-def test_what_is_asked_is_in_blows_and_names_the_feeler_and_the_largest_loss(reference: Reference) -> None:
+def test_what_is_asked_is_in_blows_and_names_the_feeler_and_the_largest_loss(
+    reference: Reference,
+) -> None:
     hand = striker(reference, first_um=8.0, falls=1.0)
     while hand.bench.move().do == "confirm_gate":
         hand.bench.pass_gate(hand.bench.move().gate or "")
@@ -80,7 +94,9 @@ def test_what_is_asked_is_in_blows_and_names_the_feeler_and_the_largest_loss(ref
         hand.strike(count)
         hand.gauge(Phase.DRIVE_UP)
     move = hand.bench.move()
-    assert move.do is Do.STRIKE and "like the last, then gauge, start with the" in move.headline, move
+    assert move.do is Do.STRIKE and "like the last, then gauge, start with the" in move.headline, (
+        move
+    )
     assert "at most" in move.why and "°" not in f"{move.headline} {move.why} {move.risk}"
 
 
@@ -102,7 +118,11 @@ def test_another_hammer_is_learned_anew(reference: Reference) -> None:
 
 def test_nothing_that_is_still_open_speaks_of_a_zero_mark(reference: Reference) -> None:
     hand = striker(reference)
-    for early in (cmd.SeatNut(washer_thickness="1.75 mm"), cmd.Lock("5"), cmd.SeeTab("1.5", "degrees")):
+    for early in (
+        cmd.SeatNut(washer_thickness="1.75 mm"),
+        cmd.Lock("5"),
+        cmd.SeeTab("1.5", "degrees"),
+    ):
         with pytest.raises(Refused) as raised:
             hand.bench.do(early)
         assert "zero" not in raised.value.detail
@@ -110,7 +130,9 @@ def test_nothing_that_is_still_open_speaks_of_a_zero_mark(reference: Reference) 
     assert "first blow struck" in said and not any("zero" in words for words in said)
 
 
-def test_a_lighter_tool_that_takes_nothing_is_not_answered_by_lighter_ones_for_ever(reference: Reference) -> None:
+def test_a_lighter_tool_that_takes_nothing_is_not_answered_by_lighter_ones_for_ever(
+    reference: Reference,
+) -> None:
     hand = striker(reference, first_um=14.0, falls=1.0)
     headlines: list[str] = []
     for _ in range(120):
@@ -131,7 +153,9 @@ def test_a_lighter_tool_that_takes_nothing_is_not_answered_by_lighter_ones_for_e
     assert window is not None and hand.left_um >= window.low_um
 
 
-def test_ten_blows_for_one_are_read_back_before_anything_is_learned_from_them(reference: Reference) -> None:
+def test_ten_blows_for_one_are_read_back_before_anything_is_learned_from_them(
+    reference: Reference,
+) -> None:
     hand = striker(reference)
     hand.strike(1)
     hand.gauge(Phase.DRIVE_UP, 1)
@@ -158,7 +182,9 @@ def test_a_tool_that_gets_no_further_is_said(reference: Reference) -> None:
     assert "heavier" in move.headline and "sleeve turns or slides" in move.risk
 
 
-def test_after_the_washer_a_gauging_is_the_proof_and_nothing_locks_without_it(reference: Reference) -> None:
+def test_after_the_washer_a_gauging_is_the_proof_and_nothing_locks_without_it(
+    reference: Reference,
+) -> None:
     hand = striker(reference)
     while (move := hand.bench.move()).do not in (Do.SEAT, Do.SIGN):
         match move.do:
@@ -187,7 +213,9 @@ def test_after_the_washer_a_gauging_is_the_proof_and_nothing_locks_without_it(re
         (cmd.StrikeBlows(31), "blows"),
     ],
 )
-def test_what_does_not_belong_to_blows_is_refused_with_the_way_on(reference: Reference, command: object, said: str) -> None:
+def test_what_does_not_belong_to_blows_is_refused_with_the_way_on(
+    reference: Reference, command: object, said: str
+) -> None:
     hand = striker(reference)
     while hand.bench.move().do == "confirm_gate":
         hand.bench.pass_gate(hand.bench.move().gate or "")
@@ -219,11 +247,17 @@ def test_a_wrong_count_is_corrected_and_learned_again(reference: Reference) -> N
     before = hand.bench.state.attempt.per_blow(hand.bench.state.plan)
     hand.bench.do(Correct(at, "it was two", cmd.StrikeBlows(2, True)))
     after = hand.bench.state.attempt.per_blow(hand.bench.state.plan)
-    assert before is not None and after is not None and after.mean_um == pytest.approx(2 * before.mean_um)
+    assert (
+        before is not None
+        and after is not None
+        and after.mean_um == pytest.approx(2 * before.mean_um)
+    )
 
 
 def test_many_strikers_do_not_end_below_what_must_be_left(reference: Reference) -> None:
-    """By another path: fitters with all kinds of blows; hardly one of them ends below the window, and none is asked for a turn."""
+    """By another path: fitters with all kinds of blows; hardly one of them ends below the window,
+    and none is asked for a turn.
+    """
     dice, below, ended = random.Random(20261130), 0, 0
     for _ in range(24):
         first, falls = dice.uniform(2.5, 11.0), dice.uniform(0.8, 0.99)
@@ -239,22 +273,35 @@ def test_many_strikers_do_not_end_below_what_must_be_left(reference: Reference) 
 RISKS = st.sampled_from([0.01, 0.02, 0.05])
 
 
-@given(st.floats(40, 200), st.floats(0.5, 8), st.floats(20, 100), st.floats(1, 20), st.floats(1, 3), st.integers(1, 20), RISKS)
+@given(
+    mean=st.floats(40, 200),
+    sd=st.floats(0.5, 8),
+    low=st.floats(20, 100),
+    loss=st.floats(1, 20),
+    over=st.floats(1, 3),
+    struck=st.integers(1, 20),
+    risk=RISKS,
+)
 @settings(max_examples=200, deadline=None)
 def test_no_number_of_blows_may_go_below_by_the_largest_loss(
-    mean: float, sd: float, low: float, loss: float, over: float, struck: int, risk: float
+    *, mean: float, sd: float, low: float, loss: float, over: float, struck: int, risk: float
 ) -> None:
     per = PerBlow(loss, loss * over, 3)
-    count = blows_allowed(mean, sd, low, low + 10, per, risk, struck)
+    count = blows_allowed(mean, sd, low, low + 10, per, risk=risk, struck=struck)
     # 1.64 standard deviations are the least that any of the risks asks for.
     assert count == 0 or mean - 1.64 * sd - count * per.most_um >= low - 1e-6
     assert 0 <= count <= max(2, 2 * struck)
-    assert blows_allowed(mean, 2 * sd, low, low + 10, per, risk, struck) <= count
+    assert blows_allowed(mean, 2 * sd, low, low + 10, per, risk=risk, struck=struck) <= count
 
 
-@given(st.lists(st.tuples(st.integers(1, 4), st.floats(0, 12)), min_size=1, max_size=8), st.floats(5, 15))
+@given(
+    st.lists(st.tuples(st.integers(1, 4), st.floats(0, 12)), min_size=1, max_size=8),
+    st.floats(5, 15),
+)
 @settings(max_examples=200, deadline=None)
-def test_what_is_learned_lies_between_what_was_seen(steps: list[tuple[int, float]], step_um: float) -> None:
+def test_what_is_learned_lies_between_what_was_seen(
+    steps: list[tuple[int, float]], step_um: float
+) -> None:
     places, blows, left = [Gauged(0, 150.0, 2.0)], 0, 150.0
     for count, taken in steps:
         blows, left = blows + count, left - taken
@@ -286,8 +333,13 @@ def let_go(reference: Reference) -> Striker:
     return hand
 
 
-@pytest.mark.parametrize(("look", "found", "says"), [("numbers", "no pair", "belong together"), ("sleeve_end", "moved", "moves with the nut")])
-def test_what_was_seen_after_blows_is_not_driven_over(reference: Reference, look: str, found: str, says: str) -> None:
+@pytest.mark.parametrize(
+    ("look", "found", "says"),
+    [("numbers", "no pair", "belong together"), ("sleeve_end", "moved", "moves with the nut")],
+)
+def test_what_was_seen_after_blows_is_not_driven_over(
+    reference: Reference, look: str, found: str, says: str
+) -> None:
     hand = let_go(reference)
     hand.gauge(Phase.DRIVE_UP, 1)
     hand.bench.do(cmd.LookAt(LookTarget(look), LookFound(found)))
@@ -299,10 +351,14 @@ def test_what_was_seen_after_blows_is_not_driven_over(reference: Reference, look
         with pytest.raises(Refused, match="nobody counts"):
             hand.bench.do(cmd.LookAt(missing, LookFound.UNKNOWN))
     with pytest.raises(InvalidInput):
-        hand.bench.do(cmd.LookAt(LookTarget.SLEEVE_END, None, "30.00 mm", "30.10 mm", LengthTool.DIAL))
+        hand.bench.do(
+            cmd.LookAt(LookTarget.SLEEVE_END, None, "30.00 mm", "30.10 mm", LengthTool.DIAL)
+        )
 
 
-def test_more_play_after_the_blows_than_before_is_a_stop_until_it_is_known_why(reference: Reference) -> None:
+def test_more_play_after_the_blows_than_before_is_a_stop_until_it_is_known_why(
+    reference: Reference,
+) -> None:
     hand = let_go(reference)
     move = hand.bench.move()
     assert move.do is Do.PARTED and move.stops and "Gauge again" in move.headline and move.points
@@ -313,7 +369,10 @@ def test_more_play_after_the_blows_than_before_is_a_stop_until_it_is_known_why(r
     assert move.do is Do.PARTED and move.stops and "Look before you strike" in move.headline
     with pytest.raises(InvalidInput) as raised:
         hand.bench.do(cmd.FollowLeaf(("numbers",), "nothing found"))
-    assert "sleeve end" in raised.value.fields[0].message and "zero" not in raised.value.fields[0].expected
+    assert (
+        "sleeve end" in raised.value.fields[0].message
+        and "zero" not in raised.value.fields[0].expected
+    )
     hand.bench.do(cmd.FollowLeaf(("sleeve_end", "numbers"), "sleeve had slipped, marked anew"))
     assert not hand.bench.move().stops
     assert hand.follow()[-1] == Do.SIGN

@@ -1,4 +1,6 @@
-"""What cannot be is said so: sizes, fits, threads and speeds that nobody could mean are no good answers."""
+"""What cannot be is said so: sizes, fits, threads and speeds that nobody could mean are no good
+answers.
+"""
 
 from __future__ import annotations
 
@@ -20,19 +22,31 @@ from tribodex.core.seals.v_ring import Held, VRingCode, judge_v_speed
 from tribodex.core.working import Level
 
 
-@pytest.mark.parametrize(("seat", "bore"), [(60.02, 59.82), (60.02, 2.36), (45.010, 44.10), (45.010, 44.800), (45.0, 46.5)])
+@pytest.mark.parametrize(
+    ("seat", "bore"),
+    [(60.02, 59.82), (60.02, 2.36), (45.010, 44.10), (45.010, 44.800), (45.0, 46.5)],
+)
 def test_a_fit_that_cannot_be_is_read_again(seat: float, bore: float) -> None:
     verdict = real_fit(seat, bore, None, None).verdict
-    assert verdict is not None and verdict.level is Level.STOP and verdict.code == SeatCode.FIT_CANNOT_BE and "Read both again" in verdict.reason
+    assert (
+        verdict is not None
+        and verdict.level is Level.STOP
+        and verdict.code == SeatCode.FIT_CANNOT_BE
+        and "Read both again" in verdict.reason
+    )
 
 
-@pytest.mark.parametrize(("seat", "um"), [(45, 17), (60, 60), (120, 90), (500, 250), (45, -30), (45, -300)])
+@pytest.mark.parametrize(
+    ("seat", "um"), [(45, 17), (60, 60), (120, 90), (500, 250), (45, -30), (45, -300)]
+)
 def test_a_heavy_fit_and_a_worn_seat_are_not_stopped_by_that(seat: float, um: float) -> None:
     verdict = real_fit(seat, seat - um / 1000, None, None).verdict
     assert verdict is None or verdict.code != SeatCode.FIT_CANNOT_BE
 
 
-@pytest.mark.parametrize("text", ["M12x5", "M12x0.5", "M16x1.75", "M7", "M50", "1/2-80", "9/8-7", "3/8-11", "1-1/8-6"])
+@pytest.mark.parametrize(
+    "text", ["M12x5", "M12x0.5", "M16x1.75", "M7", "M50", "1/2-80", "9/8-7", "3/8-11", "1-1/8-6"]
+)
 def test_threads_that_do_not_exist_are_no_threads(text: str) -> None:
     with pytest.raises(InvalidInput) as raised:
         read_thread(text)
@@ -59,8 +73,15 @@ def test_threads_of_the_standards_are(text: str, pitch_mm: float) -> None:
 def test_every_usual_thread_is_read() -> None:
     """ISO 261 coarse, UNC and UNF (ASME B1.1), from memory."""
     assert all(read_thread(f"M{size:g}").pitch_mm == pitch for size, pitch in COARSE_MM.items())
-    assert all(read_thread(f"{size}-{per}").pitch_mm == pytest.approx(25.4 / per) for size, per in UNC.items())
-    assert all(read_thread(f"{size}-{per}").text == f"{size}-{per}" for size, every in UNF.items() for per in every)
+    assert all(
+        read_thread(f"{size}-{per}").pitch_mm == pytest.approx(25.4 / per)
+        for size, per in UNC.items()
+    )
+    assert all(
+        read_thread(f"{size}-{per}").text == f"{size}-{per}"
+        for size, every in UNF.items()
+        for per in every
+    )
 
 
 def test_a_stronger_screw_asks_for_more_thread() -> None:
@@ -80,21 +101,32 @@ def test_a_wrench_read_within_a_hands_width_tells_nothing() -> None:
 
 def test_four_feet_in_the_air_do_not_stand_flat() -> None:
     found = soft_foot([Foot(f"foot {i}", 0.3) for i in range(4)]).verdict
-    assert found is not None and found.code == PlacingCode.NO_FOOT_BEARS and found.level is Level.STOP
+    assert (
+        found is not None and found.code == PlacingCode.NO_FOOT_BEARS and found.level is Level.STOP
+    )
     flat = soft_foot([Foot("near", 0.0), Foot("far", 0.04)]).verdict
     assert flat is not None and flat.level is Level.GOOD
 
 
 @pytest.mark.parametrize(
     ("shaft", "end", "code"),
-    [(80, 79.9, SealCode.TOO_SHORT), (80, 76, SealCode.TOO_SHORT), (80, 8, SealCode.NO_LEAD_IN), (30, 28.5, SealCode.TOO_SHORT)],
+    [
+        (80, 79.9, SealCode.TOO_SHORT),
+        (80, 76, SealCode.TOO_SHORT),
+        (80, 8, SealCode.NO_LEAD_IN),
+        (30, 28.5, SealCode.TOO_SHORT),
+    ],
 )
-def test_a_chamfer_that_does_not_spread_the_lip_is_none(shaft: float, end: float, code: SealCode) -> None:
+def test_a_chamfer_that_does_not_spread_the_lip_is_none(
+    shaft: float, end: float, code: SealCode
+) -> None:
     found = chamfer_length(shaft, end, 20).verdict
     assert found is not None and found.level is Level.STOP and found.code == code
 
 
-@pytest.mark.parametrize(("shaft", "end"), [(80, 75.5), (80, 74), (30, 27.5), (120, 114), (10, 8.5)])
+@pytest.mark.parametrize(
+    ("shaft", "end"), [(80, 75.5), (80, 74), (30, 27.5), (120, 114), (10, 8.5)]
+)
 def test_a_lead_in_by_the_standard_is_right(shaft: float, end: float) -> None:
     """ISO 6194-1, from memory."""
     found = chamfer_length(shaft, end, 20).verdict
@@ -114,6 +146,11 @@ def test_a_range_of_one_number_is_no_window(initial: float) -> None:
 
 
 @given(st.lists(st.floats(0, 360), min_size=1, max_size=10), st.floats(0, 360))
-def test_dents_are_counted_alike_wherever_the_ring_is_counted_from(marks: list[float], turn: float) -> None:
-    one, other = dents(marks, 120, 14, True), dents([(deg + turn) % 360 for deg in marks], 120, 14, True)
+def test_dents_are_counted_alike_wherever_the_ring_is_counted_from(
+    marks: list[float], turn: float
+) -> None:
+    one, other = (
+        dents(marks, 120, 14, True),
+        dents([(deg + turn) % 360 for deg in marks], 120, 14, True),
+    )
     assert (one.log_ratio is None) == (other.log_ratio is None)

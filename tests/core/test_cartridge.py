@@ -1,6 +1,8 @@
-"""Cartridges: threads and torque, covers, hand of thread, flingers, and the whole building in its order.
+"""Cartridges: threads and torque, covers, hand of thread, flingers, and the whole building in its
+order.
 
-What is common practice, no source, says so at its test. Stress areas: ISO 898-1 table values and ASME B1.1, from memory.
+What is common practice, no source, says so at its test. Stress areas: ISO 898-1 table values and
+ASME B1.1, from memory.
 """
 
 from __future__ import annotations
@@ -36,7 +38,7 @@ from tribodex.usecases.planning.cartridges import CartridgeOrder, cartridge_shee
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 from tribodex.usecases.planning.shouldered import shoulder_plan
 
-# --- Bolts. -----------------------------------------------------------------------------------------------------------------------------
+# --- Bolts. ---------------------------------------------------------------------------------------
 
 
 @pytest.mark.parametrize(
@@ -64,7 +66,9 @@ def test_stress_areas_of_the_standards(thread: str, area_mm2: float) -> None:
     assert read_thread(thread).stress_area_mm2 == pytest.approx(area_mm2, rel=0.005)
 
 
-@pytest.mark.parametrize("text", ["", "M", "M7", "M8x9", "8", "quarter", "1/4-2", "20-1/4", "M8 x", "1//4"])
+@pytest.mark.parametrize(
+    "text", ["", "M", "M7", "M8x9", "8", "quarter", "1/4-2", "20-1/4", "M8 x", "1//4"]
+)
 def test_what_is_no_thread_is_asked_back(text: str) -> None:
     with pytest.raises(InvalidInput) as refused:
         read_thread(text)
@@ -72,7 +76,9 @@ def test_what_is_no_thread_is_asked_back(text: str) -> None:
 
 
 def test_end_cover_screws_of_a_quarter_inch() -> None:
-    """Common practice, no source: 1/4-20 end cover screws, 8 lbf·ft, three at 120°, evenly. Grade 5, K 0.2, 75 % proof."""
+    """Common practice, no source: 1/4-20 end cover screws, 8 lbf·ft, three at 120°, evenly. Grade
+    5, K 0.2, 75 % proof.
+    """
     thread = read_thread("1/4-20")
     row = REFERENCE.bolts.find("5", thread)
     assert row is not None
@@ -84,14 +90,23 @@ def test_end_cover_screws_of_a_quarter_inch() -> None:
 
 
 def test_proof_loads_of_the_standard() -> None:
-    """ISO 898-1 proof loads of 8.8, from memory: M8 21.2 kN, M12 48.9 kN, M20 147 kN (600 MPa above M16)."""
+    """ISO 898-1 proof loads of 8.8, from memory: M8 21.2 kN, M12 48.9 kN, M20 147 kN (600 MPa above
+    M16).
+    """
     for size, kn in (("M8", 21.2), ("M12", 48.9), ("M20", 147)):
         thread = read_thread(size)
         row = REFERENCE.bolts.find("8.8", thread)
-        assert row is not None and row.proof_mpa * thread.stress_area_mm2 / 1000 == pytest.approx(kn, rel=0.005)
+        assert row is not None and row.proof_mpa * thread.stress_area_mm2 / 1000 == pytest.approx(
+            kn, rel=0.005
+        )
     stainless = REFERENCE.bolts.find("a2-70", read_thread("M8"))
-    assert stainless is not None and stainless.by_yield, "where no proof stress is tabulated it says so"
-    assert REFERENCE.bolts.find("8.8", read_thread("1/4")) is None and REFERENCE.bolts.find("99", read_thread("M8")) is None
+    assert stainless is not None and stainless.by_yield, (
+        "where no proof stress is tabulated it says so"
+    )
+    assert (
+        REFERENCE.bolts.find("8.8", read_thread("1/4")) is None
+        and REFERENCE.bolts.find("99", read_thread("M8")) is None
+    )
 
 
 @given(st.integers(2, 24))
@@ -99,19 +114,26 @@ def test_a_pattern_visits_every_screw_once_and_never_its_neighbour_first(count: 
     order = pattern(count)
     assert sorted(order) == list(range(1, count + 1))
     if count >= 4:
-        assert min((order[1] - order[0]) % count, (order[0] - order[1]) % count) >= count // 2 - (count % 2)
+        assert min((order[1] - order[0]) % count, (order[0] - order[1]) % count) >= count // 2 - (
+            count % 2
+        )
         if count % 2 == 0:
-            assert all((b - a) % count == count // 2 for a, b in zip(order[::2], order[1::2], strict=True)), "the one across follows"
+            assert all(
+                (b - a) % count == count // 2 for a, b in zip(order[::2], order[1::2], strict=True)
+            ), "the one across follows"
 
 
 def test_a_thread_too_short_for_what_it_goes_into() -> None:
     m8 = read_thread("M8")
-    assert engagement(m8, Into.STEEL, 8).level is Level.GOOD and engagement(m8, Into.GREY_IRON, 9.9).level is Level.STOP
+    assert (
+        engagement(m8, Into.STEEL, 8).level is Level.GOOD
+        and engagement(m8, Into.GREY_IRON, 9.9).level is Level.STOP
+    )
     with pytest.raises(InvalidInput):
         engagement(m8, Into.STEEL, 0)
 
 
-# --- Housing, covers, shaft end. -----------------------------------------------------------------------------------------------------------
+# --- Housing, covers, shaft end. ------------------------------------------------------------------
 
 
 @given(st.floats(-10, 120), st.floats(0, 40))
@@ -123,7 +145,9 @@ def test_a_warm_ring_loses_play_as_it_grows(ring_c: float, housing_c: float) -> 
     ring, hole = 100 * (1 + 12e-6 * (ring_c - 20)), 100 * (1 + 12e-6 * (housing_c - 20))
     assert found.value == pytest.approx((hole - ring) * 1000, abs=0.2)
     if ring_c > 40:
-        assert found.verdict.level is Level.STOP, "nothing warmer than the hand bears is pushed into a housing"
+        assert found.verdict.level is Level.STOP, (
+            "nothing warmer than the hand bears is pushed into a housing"
+        )
 
 
 @given(st.floats(0, 30), st.floats(0, 30))
@@ -135,7 +159,9 @@ def test_a_cover_clamps_only_what_its_spigot_reaches(depth: float, spigot: float
     room = cover_room(depth, spigot, 0.3).verdict
     assert room is not None
     if room.level is Level.GOOD:
-        assert depth - spigot >= 0.8 - 1e-9 and verdict.level is Level.STOP, "what floats is not clamped"
+        assert depth - spigot >= 0.8 - 1e-9 and verdict.level is Level.STOP, (
+            "what floats is not clamped"
+        )
 
 
 @given(st.lists(st.floats(0, 3), min_size=2, max_size=8))
@@ -147,17 +173,28 @@ def test_evenness_names_the_widest_and_the_closest(gaps: list[float]) -> None:
 
 
 def test_a_cover_never_pulls_a_tight_inner_ring() -> None:
-    assert may_draw("tight on its way").level is Level.STOP and "balls" in may_draw("tight on its way").reason
+    assert (
+        may_draw("tight on its way").level is Level.STOP
+        and "balls" in may_draw("tight on its way").reason
+    )
     for inner in ("home", "loose", "supported"):
         assert may_draw(inner).level is Level.GOOD
 
 
 def test_a_nut_is_loosened_by_turning_the_way_it_is_tightened() -> None:
-    """By another path: the spindles of a bench grinder. Seen from its right end the wheel turns anticlockwise and has a right-hand nut,
-    seen from its left end it turns clockwise and has a left-hand nut (common practice, no source)."""
+    """By another path: the spindles of a bench grinder. Seen from its right end the wheel turns
+    anticlockwise and has a right-hand nut, seen from its left end it turns clockwise and has a
+    left-hand nut (common practice, no source).
+    """
     assert hand_needed("anticlockwise") is Hand.RIGHT and hand_needed("clockwise") is Hand.LEFT
-    assert judge_hand(Hand.RIGHT, "clockwise").level is Level.STOP and judge_hand(Hand.LEFT, "clockwise").level is Level.GOOD
-    assert judge_hand(Hand.LEFT, "both").level is Level.WATCH and judge_hand(Hand.RIGHT, "unknown").level is Level.WATCH
+    assert (
+        judge_hand(Hand.RIGHT, "clockwise").level is Level.STOP
+        and judge_hand(Hand.LEFT, "clockwise").level is Level.GOOD
+    )
+    assert (
+        judge_hand(Hand.LEFT, "both").level is Level.WATCH
+        and judge_hand(Hand.RIGHT, "unknown").level is Level.WATCH
+    )
 
 
 @given(st.floats(0, 5), st.floats(-2, 2))
@@ -178,7 +215,7 @@ def test_free_height(out: float, free: float) -> None:
     assert verdict is not None and (verdict.level is Level.GOOD) == (free > out + 20)
 
 
-# --- The plan. --------------------------------------------------------------------------------------------------------------------------
+# --- The plan. ------------------------------------------------------------------------------------
 
 
 @pytest.mark.parametrize(
@@ -208,26 +245,47 @@ def test_free_height(out: float, free: float) -> None:
 )
 def test_what_a_cartridge_lacks_is_asked_for(change: dict[str, str], field: str) -> None:
     with pytest.raises(InvalidInput) as refused:
-        cartridge_sheet(REFERENCE, CartridgeOrder(BEARING, BEARING, CartridgeDraft(**{**CLOSING.__dict__, **change})))
+        cartridge_sheet(
+            REFERENCE,
+            CartridgeOrder(BEARING, BEARING, CartridgeDraft(**{**CLOSING.__dict__, **change})),
+        )
     assert f"cartridge.{field}" in [wrong.name for wrong in refused.value.fields]
 
 
 def test_every_target_and_every_lack_at_once() -> None:
     sheet = cartridge_sheet(REFERENCE, CartridgeOrder(BEARING, BEARING, CLOSING))
-    assert [figure.id for figure in sheet.figures] == ["bolt_torque", "nut_torque"] and sheet.verdicts[0].level is Level.GOOD
+    assert [figure.id for figure in sheet.figures] == [
+        "bolt_torque",
+        "nut_torque",
+    ] and sheet.verdicts[0].level is Level.GOOD
     with pytest.raises(InvalidInput) as refused:
         cartridge_sheet(REFERENCE, CartridgeOrder(fixed=BEARING))
     names = {wrong.name for wrong in refused.value.fields}
-    assert {"floating.shaft_class", "cartridge.stands", "cartridge.nuts", "cartridge.housing_class"} <= names and "fixed.shaft_class" not in names
+    assert {
+        "floating.shaft_class",
+        "cartridge.stands",
+        "cartridge.nuts",
+        "cartridge.housing_class",
+    } <= names and "fixed.shaft_class" not in names
 
 
-# --- Built in its order. -------------------------------------------------------------------------------------------------------------------
+# --- Built in its order. --------------------------------------------------------------------------
 
 
 def test_hot_and_cold_in_one_job_from_the_first_ring_to_the_flingers() -> None:
     bench = CartridgeBench()
-    order = [(task.stage.id, task.at) for task in rail.tasks(bench.desk()) if task.stage.id in ("set_on", "into_housing", "nut_pair", "cover_up")]
-    assert order == [("set_on", "1"), ("into_housing", SHAFT), ("set_on", "2"), ("nut_pair", SHAFT), ("cover_up", SHAFT)]
+    order = [
+        (task.stage.id, task.at)
+        for task in rail.tasks(bench.desk())
+        if task.stage.id in ("set_on", "into_housing", "nut_pair", "cover_up")
+    ]
+    assert order == [
+        ("set_on", "1"),
+        ("into_housing", SHAFT),
+        ("set_on", "2"),
+        ("nut_pair", SHAFT),
+        ("cover_up", SHAFT),
+    ]
     assert bench.headline() == "First the fixed bearing on the shaft"
     bench.warm_on()
     bench.prepared("2")
@@ -236,18 +294,29 @@ def test_hot_and_cold_in_one_job_from_the_first_ring_to_the_flingers() -> None:
     bench.do(take.PutIn("handle rod", "shaft end"))
     bench.into_housing()
     # On shaft and into housing at once: on the inner ring alone the force would cross the balls.
-    ways = {way.value: way.verdict.level for way in shouldered.TOPIC.view(bench.desk("2"), bench.desk("2").of(shouldered.TOPIC)).ways}
+    ways = {
+        way.value: way.verdict.level
+        for way in shouldered.TOPIC.view(bench.desk("2"), bench.desk("2").of(shouldered.TOPIC)).ways
+    }
     assert ways[WayOn.PRESS] is Level.STOP and ways[WayOn.BOTH_RINGS] is Level.GOOD
     bench.second_on()
     assert bench.headline() == "First nut to 95 N·m, tab, second nut jammed"
     bench.do(cmd.TightenPair("95 N·m", "hook no. 9", True, True), cmd.PackBetween("60 g"))
     for side in ("fixed", "floating"):
         bench.cover(side)
-    bench.do(cmd.TurnCartridge(True), cmd.SetFlinger("drive", "0.8 mm", True, True), cmd.SetFlinger("far", "0.7 mm", False, True))
+    bench.do(
+        cmd.TurnCartridge(True),
+        cmd.SetFlinger("drive", "0.8 mm", True, True),
+        cmd.SetFlinger("far", "0.7 mm", False, True),
+    )
     bench.do(cmd.TopUp("20 g, nothing touches", True))
-    assert bench.headline() == "Still in: handle rod" and proved.unsaid(bench.desk(), cartridge.TOPIC)
+    assert bench.headline() == "Still in: handle rod" and proved.unsaid(
+        bench.desk(), cartridge.TOPIC
+    )
     bench.do(take.TakeOut(next(e.seq for e in bench.log if type(e.fact).__name__ == "TemporaryIn")))
-    assert proved.stage(bench.desk(), cartridge.TOPIC) is None and not proved.unsaid(bench.desk(), cartridge.TOPIC)
+    assert proved.stage(bench.desk(), cartridge.TOPIC) is None and not proved.unsaid(
+        bench.desk(), cartridge.TOPIC
+    )
     section = cartridge.TOPIC.record(bench.desk(), bench.state)[0]
     assert section.verdict is not None and section.verdict.word == "closed"
     assert {figure.id for figure in section.figures} == {
@@ -312,7 +381,9 @@ def test_a_warm_ring_waits_and_a_low_block_is_raised() -> None:
     assert bench.headline() == "Stop: it does not go in"
     bench.do(cmd.EnterHousing(True), cmd.TurnOver("140 mm", "150 mm"))
     assert bench.headline() == "Stop: too low" and not bench.state.in_housing
-    bench.do(Correct(bench.seq(TurnedOver), "measured the wrong block", cmd.TurnOver("140 mm", "170 mm")))
+    bench.do(
+        Correct(bench.seq(TurnedOver), "measured the wrong block", cmd.TurnOver("140 mm", "170 mm"))
+    )
     assert bench.state.in_housing
 
 
@@ -344,20 +415,30 @@ def test_covers_are_measured_sealed_and_drawn_down_in_passes() -> None:
     bench.do(cmd.SealJoint("fixed", "none, as the maker asks"))
     # 25.5 N·m at the end: the first pass is 30 % of it.
     bench.do(cmd.TightenRound("fixed", "25 N·m", "no. 2"))
-    assert bench.headline() == "Stop: too tight" and bench.state.covers["fixed"].passes == 0, "what was done stands, with its alarm"
+    assert bench.headline() == "Stop: too tight" and bench.state.covers["fixed"].passes == 0, (
+        "what was done stands, with its alarm"
+    )
     with pytest.raises(InvalidInput, match="beside each of 3"):
         bench.do(cmd.TightenRound("fixed", "7.6 N·m", "no. 2", "0.5 + 0.5"))
     bench.do(cmd.TightenRound("fixed", "7.6 N·m", "no. 2", "0.2 + 0.6 + 0.5"))
     assert bench.headline() == "Stop: askew" and bench.state.covers["fixed"].passes == 0
     for torque in ("7.6", "15.3", "25.5", "25.5"):
-        bench.do(cmd.TightenRound("fixed", f"{torque} N·m", "no. 2", "0.4 + 0.5 + 0.5" if torque == "7.6" else ""))
+        bench.do(
+            cmd.TightenRound(
+                "fixed", f"{torque} N·m", "no. 2", "0.4 + 0.5 + 0.5" if torque == "7.6" else ""
+            )
+        )
     assert bench.state.covers["fixed"].done
     with pytest.raises(Refused, match="Every pass is done"):
         bench.do(cmd.TightenRound("fixed", "25.5 N·m", "no. 2"))
     bench.do(cmd.MeasureCover("floating", "8.3", "8.0"))
-    assert bench.headline() == "Stop: too little room", "0.15 mm of growth and half a millimetre are needed"
+    assert bench.headline() == "Stop: too little room", (
+        "0.15 mm of growth and half a millimetre are needed"
+    )
     # Corrected afterwards, the fixed cover is open again.
-    bench.do(Correct(bench.seq(CoverMeasured, 1), "misread", cmd.MeasureCover("fixed", "8.00", "8.00")))
+    bench.do(
+        Correct(bench.seq(CoverMeasured, 1), "misread", cmd.MeasureCover("fixed", "8.00", "8.00"))
+    )
     assert not bench.state.covers["fixed"].done
 
 
@@ -384,7 +465,10 @@ def test_the_nut_pair_is_judged_and_left_otherwise_by_name_only() -> None:
     bench.into_housing()
     bench.second_on()
     bench.do(cmd.TightenPair("95 N·m", "hook", True, True))
-    assert not bench.state.pair_right and bench.job.alarms.open[0].verdict.word == "loosened by rotation"
+    assert (
+        not bench.state.pair_right
+        and bench.job.alarms.open[0].verdict.word == "loosened by rotation"
+    )
     with pytest.raises(InvalidInput, match="name and a reason"):
         bench.do(cmd.TightenPair("95 N·m", "hook", True, True, "B. Boss"))
     bench.do(cmd.TightenPair("95 N·m", "hook", True, True, "B. Boss", "maker confirms"))
@@ -399,7 +483,10 @@ def test_the_nut_pair_is_judged_and_left_otherwise_by_name_only() -> None:
         (cmd.TightenPair("95 N·m", "hook", True, False), "not jammed"),
     ):
         other.do(wrong)
-        assert word in [alarm.verdict.word for alarm in other.job.alarms.open] and not other.state.pair_right
+        assert (
+            word in [alarm.verdict.word for alarm in other.job.alarms.open]
+            and not other.state.pair_right
+        )
     with pytest.raises(InvalidInput, match="stands in the record"):
         other.do(cmd.TightenPair("95 N·m", "", True, True))
     other.do(cmd.TightenPair("95 N·m", "hook", True, True))
@@ -416,8 +503,14 @@ def test_flingers_belong_to_their_ends_and_touch_nothing() -> None:
     bench.do(cmd.TurnCartridge(True), cmd.SetFlinger("drive", "0.8 mm", False, True))
     assert bench.headline() == "Stop: wrong flinger"
     bench.do(cmd.SetFlinger("drive", "0.2 mm", True, False))
-    assert bench.state.flingers["drive"].verdicts[0].word == "too close" and bench.state.flingers_left == ["drive", "far"]
-    bench.do(cmd.SetFlinger("drive", "1/32 in", True, True), cmd.SetFlinger("far", "0.8", False, True), cmd.TopUp("15 g; scrapes", False))
+    assert bench.state.flingers["drive"].verdicts[
+        0
+    ].word == "too close" and bench.state.flingers_left == ["drive", "far"]
+    bench.do(
+        cmd.SetFlinger("drive", "1/32 in", True, True),
+        cmd.SetFlinger("far", "0.8", False, True),
+        cmd.TopUp("15 g; scrapes", False),
+    )
     assert bench.headline() == "Stop: something touches"
     bench.do(cmd.TopUp("set back; silent", True))
     assert bench.state.finished
@@ -427,17 +520,26 @@ def test_what_is_not_known_stands_open() -> None:
     closing = {**CLOSING.__dict__, "growth": "", "nut_torque": "", "nut_source": ""}
     bench = CartridgeBench(CartridgeDraft(**closing))
     bench.up_to_covers()
-    assert bench.state.pair is not None and [v.word for v in bench.state.pair.verdicts] == ["held by rotation", "torque not checked"]
+    assert bench.state.pair is not None and [v.word for v in bench.state.pair.verdicts] == [
+        "held by rotation",
+        "torque not checked",
+    ]
     assert any("not known" in line for line in proved.due(bench.desk(), cartridge.TOPIC))
-    assert math.isclose(bench.state.plan.screws.torque_nm if bench.state.plan else 0, 25.5, abs_tol=0.1)
+    assert math.isclose(
+        bench.state.plan.screws.torque_nm if bench.state.plan else 0, 25.5, abs_tol=0.1
+    )
 
 
-# --- Whole cartridges of other makes. --------------------------------------------------------------------------------------------------
+# --- Whole cartridges of other makes. -------------------------------------------------------------
 
 
 def test_an_upright_spindle_with_its_fixed_cover_on_before_it_is_turned_over() -> None:
     bench = SpindleBench(SPINDLE)
-    assert bench.state.plan is not None and not bench.state.plan.made.greased and bench.state.plan.hand is None
+    assert (
+        bench.state.plan is not None
+        and not bench.state.plan.made.greased
+        and bench.state.plan.hand is None
+    )
     bench.warm_on()
     assert bench.headline() == "Retaining ring on the shaft at the fixed bearing"
     bench.ring("fixed", "shaft", "14 mm", "6 mm")
@@ -449,7 +551,10 @@ def test_an_upright_spindle_with_its_fixed_cover_on_before_it_is_turned_over() -
     assert bench.headline() == "Retaining ring in the bore at the fixed bearing"
     bench.gate("ready_cover")
     bench.do(cmd.MeasureCover("fixed", "8.00", "7.00"))
-    with pytest.raises(Refused, match="First the retaining ring in the bore at the fixed bearing: nobody gets there"):
+    with pytest.raises(
+        Refused,
+        match="First the retaining ring in the bore at the fixed bearing: nobody gets there",
+    ):
         bench.do(cmd.SealJoint("fixed", "thin"))
     # It rides on the surface: the ends did not spring apart.
     bench.ring("fixed", "bore", "10 mm", "10.5 mm")
@@ -468,7 +573,11 @@ def test_an_upright_spindle_with_its_fixed_cover_on_before_it_is_turned_over() -
     bench.do(cmd.TurnCartridge(True), cmd.TopUp("sealed for life, nothing added; silent", True))
     assert not proved.unsaid(bench.desk(), cartridge.TOPIC)
     section = cartridge.TOPIC.record(bench.desk(), bench.state)[0]
-    assert section.verdict is not None and section.verdict.word == "closed" and "-hand thread" not in section.lines[0]
+    assert (
+        section.verdict is not None
+        and section.verdict.word == "closed"
+        and "-hand thread" not in section.lines[0]
+    )
 
 
 def test_a_pump_whose_nuts_clamp_its_flingers_lying() -> None:
@@ -493,9 +602,15 @@ def test_a_pump_whose_nuts_clamp_its_flingers_lying() -> None:
     with pytest.raises(Refused, match="First the flinger at the far end"):
         bench.do(cmd.TightenPair("95 N·m", "hook", True, True, end="far"))
     for end in ("drive", "far"):
-        bench.do(cmd.SetFlinger(end, "0.8 mm"), cmd.TightenPair("95 N·m", "hook", True, True, end=end))
-    # Said at the drive end the shaft turns anticlockwise: right-hand there, left-hand at the far end, seen from where it turns clockwise.
-    assert {v.word for pair in bench.state.pairs.values() for v in pair.verdicts} == {"held by rotation", "at torque"}
+        bench.do(
+            cmd.SetFlinger(end, "0.8 mm"), cmd.TightenPair("95 N·m", "hook", True, True, end=end)
+        )
+    # Said at the drive end the shaft turns anticlockwise: right-hand there, left-hand at the far
+    # end, seen from where it turns clockwise.
+    assert {v.word for pair in bench.state.pairs.values() for v in pair.verdicts} == {
+        "held by rotation",
+        "at torque",
+    }
     bench.do(cmd.TurnCartridge(True), cmd.TopUp("20 g, nothing touches", True))
     assert not proved.unsaid(bench.desk(), cartridge.TOPIC)
 
@@ -510,10 +625,18 @@ def test_a_part_comes_off_again_and_what_was_said_of_it_with_it() -> None:
         bench.do(cmd.TakePartOff("cover.far", "seal pinched"))
     with pytest.raises(InvalidInput, match="comes off by itself"):
         bench.do(cmd.TakePartOff("entry", "x"))
-    bench.do(cmd.TakePartOff("flinger.far", "seal pinched"), cmd.TakePartOff("cover.far", "seal pinched"))
+    bench.do(
+        cmd.TakePartOff("flinger.far", "seal pinched"), cmd.TakePartOff("cover.far", "seal pinched")
+    )
     assert not bench.state.covers["floating"].done and bench.state.turned is None
-    assert any("came off again" in proof.words for proof in rail.unproven(bench.desk(), cartridge.TOPIC, SHAFT))
-    assert [part.part for part in cartridge.TOPIC.view(bench.desk(), bench.state).comes_off] == ["nuts.far", "cover.drive"]
+    assert any(
+        "came off again" in proof.words
+        for proof in rail.unproven(bench.desk(), cartridge.TOPIC, SHAFT)
+    )
+    assert [part.part for part in cartridge.TOPIC.view(bench.desk(), bench.state).comes_off] == [
+        "nuts.far",
+        "cover.drive",
+    ]
     bench.cover("floating")
     bench.do(cmd.TurnCartridge(True))
     assert bench.state.covered
@@ -531,7 +654,11 @@ def test_an_own_order_is_taken_and_the_way_to_it_is_told() -> None:
     bench.do(cmd.TurnOver("140 mm", "180 mm"))
     assert bench.headline() == "Cover of the fixed bearing: depth and spigot"
     steps = cartridge.TOPIC.view(bench.desk(), bench.state).steps
-    assert [step.part for step in steps][:2] == ["cover.drive", ""] and steps[1].up == "far" and not steps[0].why
+    assert (
+        [step.part for step in steps][:2] == ["cover.drive", ""]
+        and steps[1].up == "far"
+        and not steps[0].why
+    )
 
 
 def test_grease_between_the_pair_is_an_amount_and_what_comes_on_top_counts_with_it() -> None:
@@ -553,12 +680,22 @@ def test_grease_between_the_pair_is_an_amount_and_what_comes_on_top_counts_with_
     bench.do(cmd.PackBetween("weighed again", "60 g"))
     for side in ("fixed", "floating"):
         bench.cover(side)
-    bench.do(cmd.TurnCartridge(True), cmd.SetFlinger("drive", "0.8 mm", True, True), cmd.SetFlinger("far", "0.8 mm", False, True))
+    bench.do(
+        cmd.TurnCartridge(True),
+        cmd.SetFlinger("drive", "0.8 mm", True, True),
+        cmd.SetFlinger("far", "0.8 mm", False, True),
+    )
     for amount, word in (("200 g", "too much"), ("10 g", "short"), ("50 g", "as asked")):
         bench.do(cmd.TopUp("through the fitting", True, amount))
-        assert bench.state.topped is not None and bench.state.topped.verdict is not None and bench.state.topped.verdict.word == word
+        assert (
+            bench.state.topped is not None
+            and bench.state.topped.verdict is not None
+            and bench.state.topped.verdict.word == word
+        )
         assert bench.state.finished == (word != "too much")
-    assert "grease_between" in {figure.id for figure in cartridge.TOPIC.figures(bench.desk(), bench.state)}
+    assert "grease_between" in {
+        figure.id for figure in cartridge.TOPIC.figures(bench.desk(), bench.state)
+    }
 
 
 @pytest.mark.parametrize(
@@ -588,7 +725,12 @@ def test_room_below_is_measured_before_the_lowering_and_answers_no_stop_of_the_t
     bench = CartridgeBench()
     bench.warm_on()
     bench.gate("ready_housing")
-    bench.do(cmd.ReadCooled("28 °C", "20 °C"), cmd.MeasureBelow("120 mm", "150 mm"), cmd.EnterHousing(True), cmd.TurnOver("140 mm", "150 mm"))
+    bench.do(
+        cmd.ReadCooled("28 °C", "20 °C"),
+        cmd.MeasureBelow("120 mm", "150 mm"),
+        cmd.EnterHousing(True),
+        cmd.TurnOver("140 mm", "150 mm"),
+    )
     with pytest.raises(Refused, match="in its housing already"):
         bench.do(cmd.MeasureBelow("120 mm", "200 mm"))
     assert [alarm.verdict.word for alarm in bench.job.alarms.open] == ["too low"]
@@ -604,7 +746,11 @@ def test_too_much_grease_is_weighed_again_and_not_talked_away() -> None:
     bench.do(cmd.PackBetween("some taken out", "60 g"))
     for side in ("fixed", "floating"):
         bench.cover(side)
-    bench.do(cmd.TurnCartridge(True), cmd.SetFlinger("drive", "0.8 mm", True, True), cmd.SetFlinger("far", "0.8 mm", False, True))
+    bench.do(
+        cmd.TurnCartridge(True),
+        cmd.SetFlinger("drive", "0.8 mm", True, True),
+        cmd.SetFlinger("far", "0.8 mm", False, True),
+    )
     bench.do(cmd.TopUp("too keen again", True, "200 g"))
     with pytest.raises(InvalidInput, match="weigh"):
         bench.do(cmd.TopUp("wiped", True))
@@ -617,7 +763,11 @@ def test_what_was_topped_up_is_said_again_once_a_part_was_off() -> None:
     bench.up_to_covers()
     for side in ("fixed", "floating"):
         bench.cover(side)
-    bench.do(cmd.TurnCartridge(True), cmd.SetFlinger("drive", "0.8 mm", True, True), cmd.SetFlinger("far", "0.8 mm", False, True))
+    bench.do(
+        cmd.TurnCartridge(True),
+        cmd.SetFlinger("drive", "0.8 mm", True, True),
+        cmd.SetFlinger("far", "0.8 mm", False, True),
+    )
     bench.do(cmd.TopUp("20 g, silent", True), cmd.TakePartOff("flinger.far", "bent"))
     bench.do(cmd.TurnCartridge(True), cmd.SetFlinger("far", "0.8 mm", False, True))
     assert bench.headline().startswith("Top up") and proved.unsaid(bench.desk(), cartridge.TOPIC)
@@ -626,13 +776,23 @@ def test_what_was_topped_up_is_said_again_once_a_part_was_off() -> None:
 
 
 def test_one_that_is_worked_at_from_one_end_alone_is_never_asked_to_be_turned_over() -> None:
-    bench = SpindleBench(replace(SPINDLE, separable="floating", covers="drive", rings_fixed="none", rings_floating="none"))
+    bench = SpindleBench(
+        replace(
+            SPINDLE, separable="floating", covers="drive", rings_fixed="none", rings_floating="none"
+        )
+    )
     bench.gate("ready_housing")
     bench.do(cmd.SetOuterRing("floating"))
     bench.warm_on()
     bench.second_on()
-    bench.do(cmd.ReadCooled("28 °C", "20 °C"), cmd.MeasureBelow("120 mm", "150 mm"), cmd.EnterHousing(True))
+    bench.do(
+        cmd.ReadCooled("28 °C", "20 °C"),
+        cmd.MeasureBelow("120 mm", "150 mm"),
+        cmd.EnterHousing(True),
+    )
     assert not any(step.up for step in cartridge.TOPIC.view(bench.desk(), bench.state).steps)
     bench.cover("fixed")
     bench.do(cmd.TurnCartridge(True), cmd.TopUp("nothing added; silent", True))
-    assert not proved.unsaid(bench.desk(), cartridge.TOPIC) and not proved.unsaid(bench.desk("2"), shouldered.TOPIC)
+    assert not proved.unsaid(bench.desk(), cartridge.TOPIC) and not proved.unsaid(
+        bench.desk("2"), shouldered.TOPIC
+    )

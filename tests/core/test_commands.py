@@ -10,5 +10,6 @@ from tribodex.core.topics import HOUSE
 
 @pytest.mark.parametrize("kind", sorted(HOUSE.commands))
 def test_a_command_is_read_by_its_annotations(kind: str) -> None:
-    """A field that is called like what describes it would hide that, as soon as it has a default."""
+    """A field that is called like what describes it would hide that, as soon as it has a
+    default."""
     assert TypeAdapter(HOUSE.commands[kind]).json_schema()["title"] == HOUSE.commands[kind].__name__

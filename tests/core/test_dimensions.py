@@ -1,4 +1,6 @@
-"""Dimensions of a shaft line: what somebody measured or planned, and nothing else; checked against arithmetic of their own."""
+"""Dimensions of a shaft line: what somebody measured or planned, and nothing else; checked against
+arithmetic of their own.
+"""
 
 from __future__ import annotations
 
@@ -44,28 +46,43 @@ def test_marks_span_and_length_are_drawn_the_shortest_first(bench: ShaftBench) -
 def test_a_mark_that_moves_takes_its_dimensions_with_it(bench: ShaftBench) -> None:
     bench.do(line.SayMark("2", "1010 mm"))
     found = of(bench)
-    assert found["centre mark of End 2"].to_mm.low == 1010 and found["between the centre marks, End 1 to End 2"].length_mm.low == 810
+    assert (
+        found["centre mark of End 2"].to_mm.low == 1010
+        and found["between the centre marks, End 1 to End 2"].length_mm.low == 810
+    )
 
 
 def test_the_sleeve_starts_so_that_the_bearing_ends_on_its_mark(bench: ShaftBench) -> None:
-    """By hand: thread end to ring, half of the width, and what the bearing still travels up the sleeve."""
+    """By hand: thread end to ring, half of the width, and what the bearing still travels up the
+    sleeve.
+    """
     bench.do(line.LaySleeve("1", "12 mm"))
-    assert "thread end of the sleeve, End 1" not in of(bench), "on which side its nut stands was not said"
+    assert "thread end of the sleeve, End 1" not in of(bench), (
+        "on which side its nut stands was not said"
+    )
     assert any("its sleeve is not marked out" in note for note in notes(bench))
     bench.do(line.LaySleeve("1", "12 mm", "away from the datum", at_zero=True))
     laid = bench.desk().of(TOPIC).laid["1"]
     found = of(bench)["thread end of the sleeve, End 1"]
     half = PLAN.bearing.width_mm / 2
     assert found.to_mm.low == pytest.approx(200 + 12 + half + laid.drive_up_mm.low)
-    assert found.to_mm.high == pytest.approx(200 + 12 + half + laid.drive_up_mm.high) and found.to_mm.high > found.to_mm.low
+    assert (
+        found.to_mm.high == pytest.approx(200 + 12 + half + laid.drive_up_mm.high)
+        and found.to_mm.high > found.to_mm.low
+    )
     # Read at rest the sleeve has still to close: up to 0.05 mm of play over the taper.
     bench.do(line.LaySleeve("1", "12 mm", "away from the datum"))
     rest = of(bench)["thread end of the sleeve, End 1"]
-    assert rest.to_mm.low == pytest.approx(found.to_mm.low) and rest.to_mm.high == pytest.approx(found.to_mm.high + 0.6)
-    # The nut on the other side: as far on that side; rings that are thicker near the datum hold the bearing off its mark.
+    assert rest.to_mm.low == pytest.approx(found.to_mm.low) and rest.to_mm.high == pytest.approx(
+        found.to_mm.high + 0.6
+    )
+    # The nut on the other side: as far on that side; rings that are thicker near the datum hold the
+    # bearing off its mark.
     bench.do(line.LaySleeve("1", "12 mm", "towards the datum", at_zero=True))
     other = of(bench)["thread end of the sleeve, End 1"]
-    assert other.to_mm.low == pytest.approx(400 - found.to_mm.high) and other.to_mm.high == pytest.approx(400 - found.to_mm.low)
+    assert other.to_mm.low == pytest.approx(
+        400 - found.to_mm.high
+    ) and other.to_mm.high == pytest.approx(400 - found.to_mm.low)
     bench.do(line.SayRings("1", "62 mm", "22 mm", ""))
     shifted = of(bench)["thread end of the sleeve, End 1"]
     assert shifted.to_mm.low == pytest.approx(other.to_mm.low + 11)
@@ -76,12 +93,14 @@ def test_what_is_too_small_to_draw_stands_beside(bench: ShaftBench) -> None:
         "1: fixed: the outer ring is held on both sides",
         "2: floating: the outer ring slides in its seat",
     ]
-    bench.do(line.SayRings("2", "60 mm", "5 mm", "5 + 2.5"), line.SayGap("flinger", "3 mm", closes=True))
+    bench.do(
+        line.SayRings("2", "60 mm", "5 mm", "5 + 2.5"), line.SayGap("flinger", "3 mm", closes=True)
+    )
     bench.do(line.SayRunning("steel", "steel", "15 °C", "65 °C", "25 °C"), line.SetOffset("0.3 mm"))
     said = " | ".join(notes(bench))
     assert (
-        "2: seat 60.00 mm (2.362 in) wide; rings on the side of the datum 5.00 mm (0.197 in), far side 5.00 mm (0.197 in) + 2.50 mm (0.098 in)"
-        in said
+        "2: seat 60.00 mm (2.362 in) wide; rings on the side of the datum 5.00 mm (0.197 in), far"
+        " side 5.00 mm (0.197 in) + 2.50 mm (0.098 in)" in said
     )
     assert "2: set 0.30 mm (0.012 in) towards the fixed bearing" in said
     # By hand: 800 mm x 12 millionths x ((65 - 15) - (25 - 15)) = 0.38 mm.

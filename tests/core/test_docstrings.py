@@ -21,11 +21,17 @@ def formulas() -> Iterator[tuple[str, Callable[..., object]]]:
         for module_info in pkgutil.iter_modules(package.__path__):
             module = importlib.import_module(f"{package.__name__}.{module_info.name}")
             for name, function in inspect.getmembers(module, inspect.isfunction):
-                if not name.startswith("_") and function.__module__ == module.__name__ and name != "ratio_line":
+                if (
+                    not name.startswith("_")
+                    and function.__module__ == module.__name__
+                    and name != "ratio_line"
+                ):
                     yield f"{module_info.name}.{name}", function
 
 
-@pytest.mark.parametrize(("name", "function"), list(formulas()), ids=[name for name, _ in formulas()])
+@pytest.mark.parametrize(
+    ("name", "function"), list(formulas()), ids=[name for name, _ in formulas()]
+)
 def test_a_formula_tells_everything(name: str, function: Callable[..., object]) -> None:
     text = inspect.getdoc(function) or ""
     missing = [part for part in PARTS if part not in text]
@@ -39,6 +45,11 @@ def test_every_public_name_of_the_core_has_a_docstring() -> None:
         assert module.__doc__, module_info.name
         for name, thing in inspect.getmembers(module):
             mine = getattr(thing, "__module__", None) == module.__name__
-            if mine and not name.startswith("_") and (inspect.isclass(thing) or inspect.isfunction(thing)) and not inspect.getdoc(thing):
+            if (
+                mine
+                and not name.startswith("_")
+                and (inspect.isclass(thing) or inspect.isfunction(thing))
+                and not inspect.getdoc(thing)
+            ):
                 without.append(f"{module.__name__}.{name}")
     assert not without

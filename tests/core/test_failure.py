@@ -1,4 +1,6 @@
-"""Weighing failure marks. The cases are common practice, no source; classes against ISO 15243 from memory."""
+"""Weighing failure marks. The cases are common practice, no source; classes against ISO 15243 from
+memory.
+"""
 
 from __future__ import annotations
 
@@ -23,7 +25,9 @@ MARKS = REFERENCE.failure_marks
 FOLDER = Path(__file__).resolve().parents[2] / "data" / "failure_marks"
 CASES = [
     line.split("|")
-    for line in (Path(__file__).parents[1] / "data" / "failure_cases.txt").read_text("utf-8").splitlines()
+    for line in (
+        (Path(__file__).parents[1] / "data" / "failure_cases.txt").read_text("utf-8").splitlines()
+    )
     if line and not line.startswith("#")
 ]
 
@@ -68,19 +72,23 @@ def test_the_known_cases(head: str, seen: str, tops: str, story: str) -> None:
         if second == "-":
             assert all(one.score < 2 for one in others)
         else:
-            assert second in {one.cause.id for one in others if one.score == others[0].score} | {others[0].cause.id, others[1].cause.id}
+            assert second in {one.cause.id for one in others if one.score == others[0].score} | {
+                others[0].cause.id,
+                others[1].cause.id,
+            }
     assert bool(weighing.removal) is flagged
 
 
 def test_a_sum_that_was_added_by_hand() -> None:
-    # Blue and caked, refill missed, a squeal: 1 + 3 + 2 + 2 + 1; and 3 for caked together with overdue, where that stands in a record.
+    # Blue and caked, refill missed, a squeal: 1 + 3 + 2 + 2 + 1; and 3 for caked together with
+    # overdue, where that stands in a record.
     assert score(weighed("2b 33b 12d 24b"), "DRY") == 1 + 3 + 2 + 2 + 1
     assert score(weighed("2b 33b 12d 24b", q33="recorded"), "DRY") == 1 + 3 + 2 + 2 + 1 + 3
     # A loose screw on a seat with oxide, and a tinted inner ring: 0.5 + 3 + 1 + 1.
     assert score(weighed("28b 15b 13a", Assembly.HOUSED_UNIT), "LSH") == 5.5
 
 
-# --- What messy evidence must not do. -------------------------------------------------------------------------------------------------
+# --- What messy evidence must not do. -------------------------------------------------------------
 
 
 @pytest.mark.parametrize(
@@ -98,7 +106,9 @@ def test_a_sum_that_was_added_by_hand() -> None:
 )
 def test_what_it_comes_to(seen: str, outcome: ComesTo) -> None:
     weighing = weighed(seen)
-    assert weighing.outcome is outcome, [(one.cause.id, one.score, one.standing) for one in weighing.ranked[:4]]
+    assert weighing.outcome is outcome, [
+        (one.cause.id, one.score, one.standing) for one in weighing.ranked[:4]
+    ]
     assert bool(weighing.leading) is (outcome not in (ComesTo.TOO_LITTLE, ComesTo.NONE_FITS))
 
 
@@ -113,7 +123,9 @@ def test_dents_of_the_removal_are_not_taken_for_dents_of_the_mounting() -> None:
 def test_a_torch_and_later_rust_are_left_out_with_the_reason() -> None:
     assert score(weighed("12d 2b 35c"), "DRY") == score(weighed("2b 35c"), "DRY")
     weighing = weighed("14b 1c 40b")
-    assert [(one.marks, one.why) for one in weighing.left_out] == [(("14b",), "the rust came after removal")]
+    assert [(one.marks, one.why) for one in weighing.left_out] == [
+        (("14b",), "the rust came after removal")
+    ]
 
 
 def test_doubt_counts_half_and_never_rules_out() -> None:
@@ -127,7 +139,11 @@ def test_hearsay_never_rules_out() -> None:
     for cause in MARKS.causes:
         for line in cause.ruled_out:
             asked = [MARKS.question(split(mark)[0]) for mark in line]
-            assert all(question is not None and question.by != "asked" for question in asked if question and question.number != 30)
+            assert all(
+                question is not None and question.by != "asked"
+                for question in asked
+                if question and question.number != 30
+            )
 
 
 def test_a_question_of_another_assembly_does_not_count() -> None:
@@ -135,44 +151,66 @@ def test_a_question_of_another_assembly_does_not_count() -> None:
     assert standing(weighed("37b 9c 6b"), "CAM") is Standing.RULED_OUT
 
 
-# --- Properties. ---------------------------------------------------------------------------------------------------------------------
+# --- Properties. ----------------------------------------------------------------------------------
 
 _KIND = st.sampled_from(list(Assembly))
-_MARK = st.sampled_from([(question.number, letter) for question in MARKS.questions for letter in question.answers])
+_MARK = st.sampled_from(
+    [(question.number, letter) for question in MARKS.questions for letter in question.answers]
+)
 _HOW = st.sampled_from(["seen", "seen", "seen", "doubtful", "not looked", "destroyed"])
-_SEEN = st.lists(st.tuples(_MARK, _HOW), max_size=14).map(lambda found: {mark[0]: Answered((mark[1],), how) for mark, how in found})
-_MASKS = frozenset(mark for one in MARKS.removal.spoils for mark in (one.answer,)) | frozenset(MARKS.removal.weights)
+_SEEN = st.lists(st.tuples(_MARK, _HOW), max_size=14).map(
+    lambda found: {mark[0]: Answered((mark[1],), how) for mark, how in found}
+)
+_MASKS = frozenset(mark for one in MARKS.removal.spoils for mark in (one.answer,)) | frozenset(
+    MARKS.removal.weights
+)
 
 
 @given(_KIND, _SEEN)
 def test_unknown_is_no_evidence(kind: Assembly, seen: dict[int, Answered]) -> None:
     without = {number: said for number, said in seen.items() if said.counts}
     full, bare = weigh(MARKS, kind, seen), weigh(MARKS, kind, without)
-    assert [(one.cause.id, one.score, one.standing) for one in full.ranked] == [(one.cause.id, one.score, one.standing) for one in bare.ranked]
+    assert [(one.cause.id, one.score, one.standing) for one in full.ranked] == [
+        (one.cause.id, one.score, one.standing) for one in bare.ranked
+    ]
     assert full.outcome is bare.outcome
 
 
 def _less(weighing: Weighing) -> set[tuple[str, tuple[str, ...]]]:
     """What counts less because another cause is shown."""
     words = ("counts less", "told, and something seen")
-    return {(one.cause.id, r.marks) for one in weighing.ranked for r in one.reasons if any(word in r.why for word in words)}
+    return {
+        (one.cause.id, r.marks)
+        for one in weighing.ranked
+        for r in one.reasons
+        if any(word in r.why for word in words)
+    }
 
 
 @given(_KIND, _SEEN, _MARK)
-def test_evidence_for_a_cause_never_lowers_it(kind: Assembly, seen: dict[int, Answered], mark: tuple[int, str]) -> None:
+def test_evidence_for_a_cause_never_lowers_it(
+    kind: Assembly, seen: dict[int, Answered], mark: tuple[int, str]
+) -> None:
     """Nor does it fall behind a cause for which the same answer says no more.
 
-    Marks of the removal throw others out, and what shows another cause makes its consequences count less: both are apart.
+    Marks of the removal throw others out, and what shows another cause makes its consequences count
+    less: both are apart.
     """
     name = f"{mark[0]}{mark[1]}"
     if mark[0] in seen or name in _MASKS:
         return
-    before, after = weigh(MARKS, kind, seen), weigh(MARKS, kind, seen | {mark[0]: Answered((mark[1],))})
+    before, after = (
+        weigh(MARKS, kind, seen),
+        weigh(MARKS, kind, seen | {mark[0]: Answered((mark[1],))}),
+    )
     if _less(before) != _less(after):
         return
     gained = {one.cause.id: score(after, one.cause.id) - one.score for one in before.ranked}
     for one in before.ranked:
-        if one.cause.weights.get(name, (0, ""))[0] <= 0 or standing(after, one.cause.id) is Standing.RULED_OUT:
+        if (
+            one.cause.weights.get(name, (0, ""))[0] <= 0
+            or standing(after, one.cause.id) is Standing.RULED_OUT
+        ):
             continue
         assert gained[one.cause.id] >= 0
         for other in before.ranked:
@@ -181,27 +219,37 @@ def test_evidence_for_a_cause_never_lowers_it(kind: Assembly, seen: dict[int, An
 
 
 @given(_KIND, _SEEN)
-def test_certainty_needs_evidence_and_is_explained(kind: Assembly, seen: dict[int, Answered]) -> None:
+def test_certainty_needs_evidence_and_is_explained(
+    kind: Assembly, seen: dict[int, Answered]
+) -> None:
     weighing = weigh(MARKS, kind, seen)
     if weighing.outcome is ComesTo.LIKELY:
         [top] = weighing.leading
         assert weighing.counted >= 3
         assert top.score >= 4 and top.score - weighing.contenders[1].score >= 2
     for one in weighing.ranked:
-        assert one.score == pytest.approx(one.cause.prior + sum(reason.weight for reason in one.reasons))
+        assert one.score == pytest.approx(
+            one.cause.prior + sum(reason.weight for reason in one.reasons)
+        )
         assert all(reason.why for reason in one.reasons)
 
 
 @given(_KIND, _SEEN, st.randoms())
-def test_the_order_of_looking_does_not_matter(kind: Assembly, seen: dict[int, Answered], random: object) -> None:
+def test_the_order_of_looking_does_not_matter(
+    kind: Assembly, seen: dict[int, Answered], random: object
+) -> None:
     items = list(seen.items())
     random.shuffle(items)  # type: ignore[attr-defined]
     one, other = weigh(MARKS, kind, seen), weigh(MARKS, kind, dict(items))
-    assert [(r.cause.id, r.standing) for r in one.ranked] == [(r.cause.id, r.standing) for r in other.ranked]
+    assert [(r.cause.id, r.standing) for r in one.ranked] == [
+        (r.cause.id, r.standing) for r in other.ranked
+    ]
 
 
 @given(_KIND, _SEEN)
-def test_what_to_look_at_next_is_open_and_parts_the_first_two(kind: Assembly, seen: dict[int, Answered]) -> None:
+def test_what_to_look_at_next_is_open_and_parts_the_first_two(
+    kind: Assembly, seen: dict[int, Answered]
+) -> None:
     weighing = weigh(MARKS, kind, seen)
     found = next_look(MARKS, kind, seen, weighing, ("cleaning",))
     if found is None:
@@ -211,7 +259,10 @@ def test_what_to_look_at_next_is_open_and_parts_the_first_two(kind: Assembly, se
     assert said is None or not said.counts
     assert found.question in MARKS.asked_of(kind)
     first, second = (one.cause.weights for one in weighing.contenders[:2])
-    differences = [first.get(f"{number}{x}", (0, ""))[0] - second.get(f"{number}{x}", (0, ""))[0] for x in found.question.answers]
+    differences = [
+        first.get(f"{number}{x}", (0, ""))[0] - second.get(f"{number}{x}", (0, ""))[0]
+        for x in found.question.answers
+    ]
     assert max(differences) - min(differences) >= found.parts_by > 0
     lost = found.question.lost_by == "cleaning" or (said is not None and said.how == "destroyed")
     assert found.lost is lost
@@ -220,33 +271,63 @@ def test_what_to_look_at_next_is_open_and_parts_the_first_two(kind: Assembly, se
 def test_next_names_what_would_separate_the_two() -> None:
     seen = answers("14c 31b 24e")
     found = next_look(MARKS, Assembly.SPLIT_BLOCK, seen, weighed("14c 31b 24e"))
-    assert found is not None and found.question.number == 11  # no rim, worn floor: vibration; nothing of water
+    assert (
+        found is not None and found.question.number == 11
+    )  # no rim, worn floor: vibration; nothing of water
     ties = next_look(MARKS, Assembly.SPLIT_BLOCK, answers("26c 6a 5b"), weighed("26c 6a 5b"))
     assert ties is not None and ties.question.lost_by == "cleaning"
 
 
 def test_only_destroyed_signs_left_is_said() -> None:
     kept = ("GRS", "DRY")
-    marks = replace(MARKS, causes=tuple(cause for cause in MARKS.causes if cause.id in kept), consequences=())
+    marks = replace(
+        MARKS, causes=tuple(cause for cause in MARKS.causes if cause.id in kept), consequences=()
+    )
     seen = answers("4b 21b 2b")
-    parting = {q.number for q in marks.questions if any(f"{q.number}{x}" in c.weights for c in marks.causes for x in q.answers)}
+    parting = {
+        q.number
+        for q in marks.questions
+        if any(f"{q.number}{x}" in c.weights for c in marks.causes for x in q.answers)
+    }
     gone = seen | {number: Answered((), "destroyed") for number in parting if number not in seen}
     found = next_look(marks, Assembly.SPLIT_BLOCK, gone, weigh(marks, Assembly.SPLIT_BLOCK, gone))
     assert found is not None and found.lost
 
 
-# --- Two signs that settle it, hearsay, consequences, and nothing found. ----------------------------------------------------------------
+# --- Two signs that settle it, hearsay, consequences, and nothing found. --------------------------
 
-# Pairs that settle a cause, as they were written down once more beside the files, by cause (common practice, no source).
+# Pairs that settle a cause, as they were written down once more beside the files, by cause (common
+# practice, no source).
 SETTLED = [
-    *("FAT 26c 6a", "OVF 25c 33c", "GRS 2c 4b", "DIR 3b 10b", "WAT 1c 14b", "VIB 11b 31b", "LSH 15c 28b", "LHO 16c 17b", "TIG 8b 29b"),
-    *("TIG 19b 28c", "TIG 28c 29b", "MIS 9b 18d", "CRO 7c 30b", "PIN 8c 16d", "PIN 8c 17c", "MNT 22d 24e", "OVL 24c 36b"),
+    *(
+        "FAT 26c 6a",
+        "OVF 25c 33c",
+        "GRS 2c 4b",
+        "DIR 3b 10b",
+        "WAT 1c 14b",
+        "VIB 11b 31b",
+        "LSH 15c 28b",
+        "LHO 16c 17b",
+        "TIG 8b 29b",
+    ),
+    *(
+        "TIG 19b 28c",
+        "TIG 28c 29b",
+        "MIS 9b 18d",
+        "CRO 7c 30b",
+        "PIN 8c 16d",
+        "PIN 8c 17c",
+        "MNT 22d 24e",
+        "OVL 24c 36b",
+    ),
     *("ELE 20b 21c", "ELE 20b 32c", "SKD 22b 36c"),
 ]
 
 
 @given(_KIND, _SEEN, st.sampled_from(SETTLED))
-def test_what_two_signs_settle_stays_in_the_headline(kind: Assembly, seen: dict[int, Answered], line: str) -> None:
+def test_what_two_signs_settle_stays_in_the_headline(
+    kind: Assembly, seen: dict[int, Answered], line: str
+) -> None:
     cause, *pair = line.split()
     asked = {question.number for question in MARKS.asked_of(kind)}
     seen = seen | answers(" ".join(pair))
@@ -260,12 +341,17 @@ def test_what_two_signs_settle_stays_in_the_headline(kind: Assembly, seen: dict[
         assert weighing.outcome is ComesTo.CONTRADICTION
     elif standing(weighing, cause) is not Standing.RULED_OUT and weighing.counted >= 3:
         assert weighing.outcome is ComesTo.CONTRADICTION or cause in named
-    assert all(one.standing is not Standing.LIKELY or one.cause.id == cause for one in weighing.ranked)
+    assert all(
+        one.standing is not Standing.LIKELY or one.cause.id == cause for one in weighing.ranked
+    )
 
 
 def test_the_files_hold_the_pairs_that_settle() -> None:
     held = {frozenset((cause.id, *pair)) for cause in MARKS.causes for pair in cause.together}
-    assert {frozenset(line.split()) for line in SETTLED} | {frozenset(("DRY", "2b", "33b")), frozenset(("DRY", "2e", "33b"))} == held
+    assert {frozenset(line.split()) for line in SETTLED} | {
+        frozenset(("DRY", "2b", "33b")),
+        frozenset(("DRY", "2e", "33b")),
+    } == held
 
 
 @pytest.mark.parametrize(
@@ -279,7 +365,13 @@ def test_the_files_hold_the_pairs_that_settle() -> None:
 def test_hearsay_and_consequences_do_not_outweigh_what_was_measured(seen: str, first: str) -> None:
     weighing = weighed(seen)
     assert weighing.outcome is ComesTo.LIKELY and weighing.leading[0].cause.id == first
-    less = [reason for one in weighing.ranked if one.cause.id == "DRY" for reason in one.reasons if "counts less" in reason.why]
+    less = [
+        reason
+        for one in weighing.ranked
+        if one.cause.id == "DRY"
+        for reason in one.reasons
+        if "counts less" in reason.why
+    ]
     assert {mark for reason in less for mark in reason.marks} >= {"2b", "1b"}
 
 
@@ -295,7 +387,10 @@ def test_overdue_in_a_record_settles_what_overdue_by_hearsay_does_not() -> None:
     assert [one.cause.id for one in written.ranked if one.settled] == ["DRY"]
     # Both are settled then: neither is most likely.
     both = weighed("29b 28c 2b 33b", q33="recorded")
-    assert both.outcome is ComesTo.NOT_SEPARATED and {one.cause.id for one in both.leading} == {"TIG", "DRY"}
+    assert both.outcome is ComesTo.NOT_SEPARATED and {one.cause.id for one in both.leading} == {
+        "TIG",
+        "DRY",
+    }
 
 
 def test_a_sure_tone_needs_more_than_what_a_cause_is_thought_of() -> None:
@@ -319,25 +414,38 @@ def _all_clean(kind: Assembly) -> str:
 @pytest.mark.parametrize("kind", list(Assembly))
 def test_all_looked_at_and_nothing_found_is_an_answer(kind: Assembly) -> None:
     assert weighed(_all_clean(kind), kind).outcome is ComesTo.NOTHING_WRONG
-    least = " ".join(mark for mark in MARKS.nothing_wrong if split(mark)[0] in {q.number for q in MARKS.asked_of(kind)})
+    least = " ".join(
+        mark
+        for mark in MARKS.nothing_wrong
+        if split(mark)[0] in {q.number for q in MARKS.asked_of(kind)}
+    )
     assert weighed(least, kind).outcome is ComesTo.NOTHING_WRONG
-    # What was told proves nothing against it; what was seen does, and so does what nobody looked at.
+    # What was told proves nothing against it; what was seen does, and so does what nobody looked
+    # at.
     assert weighed(f"{least} 33b", kind).outcome is ComesTo.NOTHING_WRONG
     for mark in least.split():
         rest = " ".join(other for other in least.split() if other != mark)
         number = split(mark)[0]
         assert weighed(rest, kind).outcome is not ComesTo.NOTHING_WRONG, mark
-        assert weighed(least, kind, **{f"q{number}": "doubtful"}).outcome is not ComesTo.NOTHING_WRONG, mark
+        assert (
+            weighed(least, kind, **{f"q{number}": "doubtful"}).outcome is not ComesTo.NOTHING_WRONG
+        ), mark
         question = MARKS.question(number)
         assert question is not None
-        assert all(weighed(f"{rest} {number}{x}", kind).outcome is not ComesTo.NOTHING_WRONG for x in question.answers if x != "a")
+        assert all(
+            weighed(f"{rest} {number}{x}", kind).outcome is not ComesTo.NOTHING_WRONG
+            for x in question.answers
+            if x != "a"
+        )
     assert weighed(f"{least} 2b", kind).outcome is not ComesTo.NOTHING_WRONG
 
 
 def test_what_is_under_the_foot_is_a_question_of_its_own() -> None:
     seat, foot = MARKS.question(17), MARKS.question(52)
     assert seat is not None and foot is not None
-    assert seat.older == ("d",) and "d" in seat.answers  # said before, it stays readable, and weighs as it did
+    assert (
+        seat.older == ("d",) and "d" in seat.answers
+    )  # said before, it stays readable, and weighs as it did
     assert score(weighed("8c 17d"), "PIN") == score(weighed("8c 52c"), "PIN") == 5
     # A sound seat over a bad foot can be said now.
     assert score(weighed("17a 52c"), "PIN") == 0
@@ -345,17 +453,29 @@ def test_what_is_under_the_foot_is_a_question_of_its_own() -> None:
 
 MESSY = [
     line.split("|")
-    for line in (Path(__file__).parents[1] / "data" / "messy_cases.txt").read_text("utf-8").splitlines()
+    for line in (
+        (Path(__file__).parents[1] / "data" / "messy_cases.txt").read_text("utf-8").splitlines()
+    )
     if line and not line.startswith("#")
 ]
 
 
-@pytest.mark.parametrize(("kind", "seen", "outcome", "causes", "story"), MESSY, ids=[case[4] for case in MESSY])
+@pytest.mark.parametrize(
+    ("kind", "seen", "outcome", "causes", "story"), MESSY, ids=[case[4] for case in MESSY]
+)
 def test_messy_cases(kind: str, seen: str, outcome: str, causes: str, story: str) -> None:
-    """Two causes, missing evidence, hearsay, cleaned parts. Where the evidence does not decide, no cause is concluded."""
-    how = {f"q{mark[:-2]}": {"?": "doubtful", "!": "recorded"}[mark[-1]] for mark in seen.split() if mark[-1] in "?!"}
+    """Two causes, missing evidence, hearsay, cleaned parts. Where the evidence does not decide, no
+    cause is concluded.
+    """
+    how = {
+        f"q{mark[:-2]}": {"?": "doubtful", "!": "recorded"}[mark[-1]]
+        for mark in seen.split()
+        if mark[-1] in "?!"
+    }
     weighing = weighed(" ".join(mark.rstrip("?!") for mark in seen.split()), Assembly(kind), **how)
-    assert str(weighing.outcome) == outcome, [(one.cause.id, one.score, str(one.standing)) for one in weighing.ranked[:5]]
+    assert str(weighing.outcome) == outcome, [
+        (one.cause.id, one.score, str(one.standing)) for one in weighing.ranked[:5]
+    ]
     assert {one.cause.id for one in weighing.leading} == set(causes.split())
 
 
@@ -364,12 +484,17 @@ def test_there_are_twenty_messy_cases_and_half_of_them_do_not_decide() -> None:
     assert sum(outcome != "most likely" for _, _, outcome, _, _ in MESSY) >= len(MESSY) / 2
 
 
-# --- The data themselves. ------------------------------------------------------------------------------------------------------------
+# --- The data themselves. -------------------------------------------------------------------------
 
 
 def test_the_data_hold_together() -> None:
-    assert [question.number for question in MARKS.questions] == list(range(1, len(MARKS.questions) + 1))
-    assert all("a" in question.answers and question.words.endswith((")", "?")) for question in MARKS.questions)
+    assert [question.number for question in MARKS.questions] == list(
+        range(1, len(MARKS.questions) + 1)
+    )
+    assert all(
+        "a" in question.answers and question.words.endswith((")", "?"))
+        for question in MARKS.questions
+    )
     assert {cause.holds for cause in MARKS.causes} == {"mounting", "warns", "nothing"}
     # Every cause can become the most likely one by its own marks.
     for cause in MARKS.causes:
@@ -378,13 +503,23 @@ def test_the_data_hold_together() -> None:
             number, letter = split(mark)
             best[number] = max(best.get(number, (0.0, "")), (weight, letter))
         kind = next(iter(sorted(cause.kinds)))
-        weighing = weigh(MARKS, kind, {n: Answered((letter,)) for n, (weight, letter) in best.items() if weight > 0})
+        weighing = weigh(
+            MARKS,
+            kind,
+            {n: Answered((letter,)) for n, (weight, letter) in best.items() if weight > 0},
+        )
         assert score(weighing, cause.id) > 2, cause.id
 
 
 def test_classes_by_the_standard() -> None:
     # ISO 15243:2017, from memory: the number names its group.
-    groups = {"5.1": "Rolling contact fatigue", "5.2": "Wear", "5.3": "orrosion", "5.4": "Electrical erosion", "5.5": "Plastic deformation"}
+    groups = {
+        "5.1": "Rolling contact fatigue",
+        "5.2": "Wear",
+        "5.3": "orrosion",
+        "5.4": "Electrical erosion",
+        "5.5": "Plastic deformation",
+    }
     for one in MARKS.classes:
         group = groups.get(one.number[:3], "Cracking and fracture")
         assert group in one.group
@@ -403,16 +538,20 @@ def test_classes_by_the_standard() -> None:
         ("parts", "clean: [27a]", "clean: [27z]", "no question has the answer 27z"),
     ],
 )
-def test_a_slip_in_the_files_is_named(tmp_path: Path, file: str, old: str, new: str, words: str) -> None:
+def test_a_slip_in_the_files_is_named(
+    tmp_path: Path, file: str, old: str, new: str, words: str
+) -> None:
     for path in FOLDER.glob("*.yaml"):
         text = path.read_text("utf-8")
         assert path.stem != file or old in text
-        (tmp_path / path.name).write_text(text.replace(old, new, 1) if path.stem == file else text, "utf-8")
+        (tmp_path / path.name).write_text(
+            text.replace(old, new, 1) if path.stem == file else text, "utf-8"
+        )
     with pytest.raises(ValueError, match=re.escape(words)):
         failure_marks(tmp_path)
 
 
-# --- May it go back? -----------------------------------------------------------------------------------------------------------------
+# --- May it go back? ------------------------------------------------------------------------------
 
 CLEAN = "5a 10a 12a 14a 18a 19a 20a 22a 23a"
 
@@ -435,14 +574,29 @@ def test_back_or_scrap() -> None:
 def test_what_was_not_looked_at_never_makes_a_bearing_fit(missing: str) -> None:
     rest = " ".join(mark for mark in CLEAN.split() if mark != missing)
     number = split(missing)[0]
-    for seen in (answers(rest), answers(CLEAN, **{f"q{number}": "doubtful"}), answers(rest) | {number: Answered((), "destroyed")}):
+    for seen in (
+        answers(rest),
+        answers(CLEAN, **{f"q{number}": "doubtful"}),
+        answers(rest) | {number: Answered((), "destroyed")},
+    ):
         assert _judged(MARKS, "bearing", seen)[:2] == ("not known", Level.UNKNOWN)
 
 
-@pytest.mark.parametrize("mark", [mark for rule in MARKS.parts if rule.part == "bearing" for sign in rule.scrap for mark in sign.marks])
+@pytest.mark.parametrize(
+    "mark",
+    [
+        mark
+        for rule in MARKS.parts
+        if rule.part == "bearing"
+        for sign in rule.scrap
+        for mark in sign.marks
+    ],
+)
 def test_one_sign_scraps_a_bearing_even_a_doubtful_one(mark: str) -> None:
     number = split(mark)[0]
     clean = {n: said for n, said in answers(CLEAN).items() if n != number}
     assert _judged(MARKS, "bearing", clean | answers(mark))[1] is Level.STOP
-    word, level, reason = _judged(MARKS, "bearing", clean | answers(mark, **{f"q{number}": "doubtful"}))
+    word, level, reason = _judged(
+        MARKS, "bearing", clean | answers(mark, **{f"q{number}": "doubtful"})
+    )
     assert (word, level) == ("scrap", Level.STOP) and "doubtful" in reason

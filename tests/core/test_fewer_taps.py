@@ -1,4 +1,6 @@
-"""A gauging whose first reading begins it and whose last one ends it: the same log in fewer taps, and nothing half said."""
+"""A gauging whose first reading begins it and whose last one ends it: the same log in fewer taps,
+and nothing half said.
+"""
 
 from __future__ import annotations
 
@@ -29,11 +31,16 @@ def test_a_gauging_in_as_many_taps_as_it_has_places(reference: Reference) -> Non
 def test_what_may_not_end_says_nothing_at_all(reference: Reference) -> None:
     bench = make_bench(reference)
     bench.pass_gates()
-    bench.do(cmd.BracketPlace(1, Row.NUT_SIDE, "0.08", phase=Phase.INITIAL), cmd.TryLeaf(1, Row.NUT_SIDE, "0.05", Outcome.STOPS))
+    bench.do(
+        cmd.BracketPlace(1, Row.NUT_SIDE, "0.08", phase=Phase.INITIAL),
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.05", Outcome.STOPS),
+    )
     before = len(bench.log)
     with pytest.raises(Refused, match="Gauge this place again"):
         bench.do(cmd.BracketPlace(2, Row.NUT_SIDE, "0.08", both_rows=True, last=True))
-    assert len(bench.log) == before, "the reading is refused with its ending, and nothing is half said"
+    assert len(bench.log) == before, (
+        "the reading is refused with its ending, and nothing is half said"
+    )
 
 
 @pytest.mark.parametrize(
@@ -45,7 +52,9 @@ def test_what_may_not_end_says_nothing_at_all(reference: Reference) -> None:
         (cmd.BracketPlace(1, Row.NUT_SIDE, "0.08", phase=Phase.INITIAL, places=9), "out of range"),
     ],
 )
-def test_a_first_reading_begins_only_what_may_begin(reference: Reference, tap: cmd.BracketPlace, said: str) -> None:
+def test_a_first_reading_begins_only_what_may_begin(
+    reference: Reference, tap: cmd.BracketPlace, said: str
+) -> None:
     bench = make_bench(reference)
     bench.pass_gates()
     before = len(bench.log)

@@ -12,7 +12,16 @@ from hypothesis import strategies as st
 from tests.helpers import INCH, METRIC
 from tribodex.core.components.feeler import FeelerSet, Stack
 from tribodex.core.errors import InvalidInput
-from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, mark_thin_end, summarise
+from tribodex.core.mounting.gauging import (
+    Bracket,
+    Cell,
+    Outcome,
+    Row,
+    Trial,
+    bracket_of,
+    mark_thin_end,
+    summarise,
+)
 from tribodex.core.quantities import LengthUnit
 
 
@@ -20,7 +29,9 @@ def trial(um: float, outcome: Outcome) -> Trial:
     return Trial(1, 1, Row.NUT_SIDE, Stack((um,)), outcome)
 
 
-leaves = st.sets(st.integers(min_value=20, max_value=500), min_size=1, max_size=9).map(lambda s: tuple(float(x) for x in sorted(s)))
+leaves = st.sets(st.integers(min_value=20, max_value=500), min_size=1, max_size=9).map(
+    lambda s: tuple(float(x) for x in sorted(s))
+)
 
 
 @given(leaves, st.integers(min_value=20, max_value=700))
@@ -54,7 +65,12 @@ def test_a_set_that_cannot_be_is_refused(bad: tuple[float, ...]) -> None:
 
 
 def test_bracket_from_trials_in_any_order() -> None:
-    trials = [trial(120, Outcome.STOPS), trial(80, Outcome.PASSES), trial(100, Outcome.PASSES), trial(150, Outcome.STOPS)]
+    trials = [
+        trial(120, Outcome.STOPS),
+        trial(80, Outcome.PASSES),
+        trial(100, Outcome.PASSES),
+        trial(150, Outcome.STOPS),
+    ]
     assert (bracket_of(trials).low_um, bracket_of(trials).high_um) == (100, 120)
     assert bracket_of(trials[::-1]) == bracket_of(trials)
 
@@ -72,7 +88,9 @@ def test_thicker_passes_thinner_does_not_is_a_contradiction() -> None:
 
 def test_no_leaf_passes_closes_at_nought() -> None:
     found = mark_thin_end(Bracket(None, 30.0), METRIC)
-    assert found.nothing_passed and not found.closed and found.low_um is None, "not a number between zero and the feeler"
+    assert found.nothing_passed and not found.closed and found.low_um is None, (
+        "not a number between zero and the feeler"
+    )
     assert not mark_thin_end(Bracket(None, 40.0), METRIC).nothing_passed
 
 
@@ -89,7 +107,9 @@ def test_three_places_narrow_the_uncertainty() -> None:
 
 
 def test_mean_and_uncertainty_of_a_rectangular_bracket() -> None:
-    """Half-width a gives a/√3 (JCGM 100:2008, 4.3.7, from memory); leaf and feel are added in quadrature."""
+    """Half-width a gives a/√3 (JCGM 100:2008, 4.3.7, from memory); leaf and feel are added in
+    quadrature.
+    """
     summary = summarise(cells((100, 130)))
     assert summary is not None
     rectangular = 15 / math.sqrt(3)
@@ -105,9 +125,14 @@ def test_rows_that_part_are_a_finding_not_an_average() -> None:
 
 
 def test_a_place_that_stands_out_is_named_with_four_or_more() -> None:
-    odd = [*cells((100, 110), (100, 110), (145, 155)), *cells((100, 110), (105, 115), row=Row.FAR_SIDE)]
+    odd = [
+        *cells((100, 110), (100, 110), (145, 155)),
+        *cells((100, 110), (105, 115), row=Row.FAR_SIDE),
+    ]
     summary = summarise(odd)
-    assert summary is not None and any("Place 3, nut-side row stands out" in text for text in summary.findings)
+    assert summary is not None and any(
+        "Place 3, nut-side row stands out" in text for text in summary.findings
+    )
     three = summarise(cells((100, 110), (100, 110), (145, 155)))
     assert three is not None and not any("stands out" in text for text in three.findings)
 
@@ -115,7 +140,9 @@ def test_a_place_that_stands_out_is_named_with_four_or_more() -> None:
 def test_a_warm_ring_is_corrected_and_the_correction_has_its_uncertainty() -> None:
     plain, warm = summarise(cells((100, 110))), summarise(cells((100, 110)), 7.0, 3.0)
     assert plain is not None and warm is not None
-    assert warm.mean_um == plain.mean_um + 7 and warm.sd_um == pytest.approx(math.hypot(plain.sd_um, 3))
+    assert warm.mean_um == plain.mean_um + 7 and warm.sd_um == pytest.approx(
+        math.hypot(plain.sd_um, 3)
+    )
 
 
 def test_open_brackets_do_not_count() -> None:
@@ -126,5 +153,7 @@ def test_open_brackets_do_not_count() -> None:
 def test_the_mean_lies_between_the_brackets(pairs: list[tuple[float, float]]) -> None:
     summary = summarise(cells(*((low, low + width) for low, width in pairs)))
     assert summary is not None
-    assert min(low for low, _ in pairs) <= summary.mean_um <= max(low + width for low, width in pairs)
+    assert (
+        min(low for low, _ in pairs) <= summary.mean_um <= max(low + width for low, width in pairs)
+    )
     assert summary.spread_um >= 0 and summary.sd_um > 0

@@ -24,32 +24,55 @@ from tribodex.core.working import Level
 INSERT = KeptBearing("208", Design.BALL, 40, 80, 18, insert=True)
 BLOCK = KeptBearing("22218 K C3", Design.SPHERICAL, 90, 160, 40)
 SEALED = KeptBearing("6208-2RS", Design.BALL, 40, 80, 18, sealed=True)
-RUNS = {"speed": "900", "temperature": "60 °C", "dirt": "clean", "wet": "dry", "shakes": "quiet", "stands": "horizontal", "path": "side"}
+RUNS = {
+    "speed": "900",
+    "temperature": "60 °C",
+    "dirt": "clean",
+    "wet": "dry",
+    "shakes": "quiet",
+    "stands": "horizontal",
+    "path": "side",
+}
 
 
 SHELF = GunShelf((GreaseGun("Gun 1", 1.3, 0.05),))
 
 
 def kept(way: CareWay, bearing: KeptBearing, **more: str) -> CarePlan:
-    said = {"hours_per_day": "16", "stroke": "1.2 g", **(RUNS if way is not CareWay.SEALED_INSERT else {}), **more}
+    said = {
+        "hours_per_day": "16",
+        "stroke": "1.2 g",
+        **(RUNS if way is not CareWay.SEALED_INSERT else {}),
+        **more,
+    }
     return care_plan(SetCare(way, **said), bearing, ("", ""), (), SHELF)  # type: ignore[arg-type]
 
 
 def test_a_makers_figure_far_from_what_is_computed_says_so() -> None:
     near = kept(CareWay.UNTIL_SHOWS, BLOCK, amount="40 g", amount_source="sheet")
     far = kept(CareWay.UNTIL_SHOWS, BLOCK, amount="2000 g", amount_source="sheet")
-    words = {name: [r.verdict.word for r in plan.figures if r.verdict is not None] for name, plan in (("near", near), ("far", far))}
-    assert "amount far from what is computed" not in words["near"] and "amount far from what is computed" in words["far"]
+    words = {
+        name: [r.verdict.word for r in plan.figures if r.verdict is not None]
+        for name, plan in (("near", near), ("far", far))
+    }
+    assert (
+        "amount far from what is computed" not in words["near"]
+        and "amount far from what is computed" in words["far"]
+    )
     long = kept(CareWay.UNTIL_SHOWS, BLOCK, interval="40000 h", interval_source="sheet")
     apart = next(r for r in long.figures if r.id == "interval_far")
-    assert apart.verdict is not None and apart.verdict.level is Level.WATCH and (apart.value or 0) > 3
+    assert (
+        apart.verdict is not None and apart.verdict.level is Level.WATCH and (apart.value or 0) > 3
+    )
 
 
 def test_a_gun_that_the_crib_does_not_know_is_taken_as_it_is_said() -> None:
     plan = kept(CareWay.UNTIL_SHOWS, BLOCK, gun="borrowed", stroke="0.4 g")
     assert plan.gun is not None and plan.gun.stroke_g == 0.4
     # Within a quarter of what the crib has it may be another grease.
-    assert kept(CareWay.UNTIL_SHOWS, BLOCK, gun="Gun 1", stroke="1.5 g").gun == GreaseGun("Gun 1", 1.5, 0.0)
+    assert kept(CareWay.UNTIL_SHOWS, BLOCK, gun="Gun 1", stroke="1.5 g").gun == GreaseGun(
+        "Gun 1", 1.5, 0.0
+    )
 
 
 @pytest.mark.parametrize(
@@ -77,10 +100,17 @@ def test_a_gun_that_the_crib_does_not_know_is_taken_as_it_is_said() -> None:
         (CareWay.SEALED_INSERT, INSERT, {"gun": "Gun 1", "stroke": "0.3 g"}, "stroke"),
         (CareWay.UNTIL_SHOWS, BLOCK, {"temperature": "-300"}, "temperature"),
         # 125 g at 20 g each 50 h, all day: empty in 13 days, and no setting is shorter than 30.
-        (CareWay.LUBRICATOR, BLOCK, {"cartridge": "125 g", "interval": "20", "interval_source": "sheet"}, "cartridge"),
+        (
+            CareWay.LUBRICATOR,
+            BLOCK,
+            {"cartridge": "125 g", "interval": "20", "interval_source": "sheet"},
+            "cartridge",
+        ),
     ],
 )
-def test_a_way_that_this_bearing_cannot_have_is_refused(way: CareWay, bearing: KeptBearing, more: dict[str, str], field: str) -> None:
+def test_a_way_that_this_bearing_cannot_have_is_refused(
+    way: CareWay, bearing: KeptBearing, more: dict[str, str], field: str
+) -> None:
     with pytest.raises(InvalidInput) as refused:
         kept(way, bearing, **more)
     assert field in [one.name for one in refused.value.fields]
@@ -97,28 +127,45 @@ def test_a_way_that_this_bearing_cannot_have_is_refused(way: CareWay, bearing: K
         (CareWay.COUNTED, BLOCK, {"lets_out": "no"}),
     ],
 )
-def test_what_it_can_have_is_taken(way: CareWay, bearing: KeptBearing, more: dict[str, str]) -> None:
+def test_what_it_can_have_is_taken(
+    way: CareWay, bearing: KeptBearing, more: dict[str, str]
+) -> None:
     assert kept(way, bearing, **more)
 
 
-@given(content=st.floats(30, 1000), amount=st.floats(1, 200), hours=st.floats(10, 9000), day=st.floats(1, 24))
-def test_a_lubricator_is_changed_before_it_is_empty(content: float, amount: float, hours: float, day: float) -> None:
+@given(
+    content=st.floats(30, 1000),
+    amount=st.floats(1, 200),
+    hours=st.floats(10, 9000),
+    day=st.floats(1, 24),
+)
+def test_a_lubricator_is_changed_before_it_is_empty(
+    content: float, amount: float, hours: float, day: float
+) -> None:
     found = lubricator_days(content, amount, hours, day)
     lasts = content / (amount / hours * day)
-    assert (found.value is None and lasts < 30) or (found.value is not None and found.value <= max(lasts, 30) + 1e-6)
+    assert (found.value is None and lasts < 30) or (
+        found.value is not None and found.value <= max(lasts, 30) + 1e-6
+    )
 
 
 def test_no_rule_speaks_of_a_hot_bearing() -> None:
     hot = Running(600, 120, "clean", "dry", "quiet", "horizontal", Design.SPHERICAL)
     for rule in (interval, interval_by_halving):
         found = rule(90, hot)
-        assert found.value is None and found.verdict is not None and found.verdict.level is Level.STOP
+        assert (
+            found.value is None and found.verdict is not None and found.verdict.level is Level.STOP
+        )
         assert rule(90, replace(hot, temperature_c=100)).value is not None
 
 
 def words_at(bench: RoundBench, at: str) -> list[tuple[str, Level]]:
     state = bench.desk(at).of(stop.TOPIC)
-    return [(verdict.word, verdict.level) for verdict in state.done.verdicts] if state.done is not None else []
+    return (
+        [(verdict.word, verdict.level) for verdict in state.done.verdicts]
+        if state.done is not None
+        else []
+    )
 
 
 @pytest.mark.parametrize(
@@ -133,7 +180,9 @@ def words_at(bench: RoundBench, at: str) -> list[tuple[str, Level]]:
         ("6", "", "greased", Level.GOOD),
     ],
 )
-def test_ten_times_the_amount_is_not_greased(strokes: str, shows: str, word: str, level: Level) -> None:
+def test_ten_times_the_amount_is_not_greased(
+    strokes: str, shows: str, word: str, level: Level
+) -> None:
     bench = RoundBench()
     bench.do(cmd.DoStop("standing", strokes, shows=shows), at="1", meant=("strokes",))  # type: ignore[arg-type]
     assert (word, level) in words_at(bench, "1")

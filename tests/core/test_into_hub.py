@@ -1,4 +1,6 @@
-"""A bearing into a tight hub as a part of a job: measured, warmed or pressed on its outer ring, never past what the hub bears, held and proved."""
+"""A bearing into a tight hub as a part of a job: measured, warmed or pressed on its outer ring,
+never past what the hub bears, held and proved.
+"""
 
 from __future__ import annotations
 
@@ -16,7 +18,15 @@ from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.commands import AcceptAlarm, Correct
 from tribodex.core.job.decide import decide
-from tribodex.core.shouldered.hub import HubCode, clearance_taken, drop_above_c, hub_contact_c, hub_heat, hub_pressure_mpa, loose_above
+from tribodex.core.shouldered.hub import (
+    HubCode,
+    clearance_taken,
+    drop_above_c,
+    hub_contact_c,
+    hub_heat,
+    hub_pressure_mpa,
+    loose_above,
+)
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.shouldered.ways_in import WayIn
 from tribodex.core.topics import hub
@@ -29,10 +39,12 @@ from tribodex.core.working import Level
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.shouldered import shoulder_plan, shoulder_sheet
 
-RING = cmd.HoldInHub(groove_free=True, below_surface=True, turns=True, ends_before="8 mm", ends_after="16.5 mm")
+RING = cmd.HoldInHub(
+    groove_free=True, below_surface=True, turns=True, ends_before="8 mm", ends_after="16.5 mm"
+)
 
 
-# --- Planning. -----------------------------------------------------------------------------------------------------------------------
+# --- Planning. ------------------------------------------------------------------------------------
 
 
 @pytest.mark.parametrize(
@@ -51,14 +63,18 @@ RING = cmd.HoldInHub(groove_free=True, below_surface=True, turns=True, ends_befo
         ({"hub_held_by": ""}, {"hub_held_by"}),
     ],
 )
-def test_what_is_wrong_with_a_hub_is_said_at_its_field(given_: dict[str, str], fields: set[str]) -> None:
+def test_what_is_wrong_with_a_hub_is_said_at_its_field(
+    given_: dict[str, str], fields: set[str]
+) -> None:
     with pytest.raises(InvalidInput) as refused:
         shoulder_plan(REFERENCE, replace(WHEEL, **given_))
     assert {field.name for field in refused.value.fields} == fields
 
 
 def test_the_plan_says_force_heat_and_what_the_hub_takes() -> None:
-    """Lamé and linear expansion by hand: N7 at 62 mm is -39 to -9 µm, the ring -13 to 0, both by ISO 286 and ISO 492 from memory."""
+    """Lamé and linear expansion by hand: N7 at 62 mm is -39 to -9 µm, the ring -13 to 0, both by
+    ISO 286 and ISO 492 from memory.
+    """
     found = {one.id: one for one in shoulder_sheet(REFERENCE, WHEEL).figures}
     assert (found["outer_interference"].value, found["outer_interference"].value_to) == (-4, 39)
     # 20 + (39 + 24.8)/(10.5e-3·62): gap 0.0004·62.
@@ -66,8 +82,15 @@ def test_the_plan_says_force_heat_and_what_the_hub_takes() -> None:
     assert "clearance_taken" in found and "loose_above" not in found
     taken = found["clearance_taken"].value_to
     both = {one.id: one for one in shoulder_sheet(REFERENCE, BOTH).figures}
-    alone = {one.id: one for one in shoulder_sheet(REFERENCE, ShoulderDraft(designation="6206 C4", shaft_class="k5", held_by="cover")).figures}
-    assert taken is not None and both["clearance_left"].value == pytest.approx((alone["clearance_left"].value or 0) - taken, abs=0.11)
+    alone = {
+        one.id: one
+        for one in shoulder_sheet(
+            REFERENCE, ShoulderDraft(designation="6206 C4", shaft_class="k5", held_by="cover")
+        ).figures
+    }
+    assert taken is not None and both["clearance_left"].value == pytest.approx(
+        (alone["clearance_left"].value or 0) - taken, abs=0.11
+    )
 
 
 def test_nobody_knows_how_warm_it_may_get_so_it_is_pressed() -> None:
@@ -90,11 +113,16 @@ def test_nobody_knows_how_warm_it_may_get_so_it_is_pressed() -> None:
 
 @given(tight=st.floats(0, 60), wall=st.floats(1.1, 8), e=st.floats(60, 210))
 def test_a_hub_never_takes_more_than_a_rigid_one_would(tight: float, wall: float, e: float) -> None:
-    """The raceway of a ring squeezed by I gets smaller by less than I·2/(k + 1/k - ν(1/k - k)), k = E/D: Lamé, the hub rigid."""
+    """The raceway of a ring squeezed by I gets smaller by less than I·2/(k + 1/k - ν(1/k - k)), k =
+    E/D: Lamé, the hub rigid.
+    """
     plan = shoulder_plan(REFERENCE, WHEEL).hub
     assert plan is not None
     bearing, material = plan.bearing, replace(plan.material, e_gpa=e)
-    most = clearance_taken(bearing, wall * bearing.outside_mm, material, Span(0, tight)).value_to or 0.0
+    most = (
+        clearance_taken(bearing, wall * bearing.outside_mm, material, Span(0, tight)).value_to
+        or 0.0
+    )
     k = bearing.outer_raceway_mm / bearing.outside_mm
     rigid = tight * 2 * k / (1 + k * k - 0.3 * (1 - k * k))
     assert 0 <= most <= rigid + 0.06
@@ -106,16 +134,23 @@ def test_heat_contact_and_room_agree(tight: float, cold: float, alpha: float) ->
     plan = shoulder_plan(REFERENCE, WHEEL).hub
     assert plan is not None
     bearing, material = plan.bearing, replace(plan.material, expansion_um_per_m_k=alpha)
-    contact, least = hub_contact_c(bearing, cold, tight, material), drop_above_c(bearing, cold, tight, material)
+    contact, least = (
+        hub_contact_c(bearing, cold, tight, material),
+        drop_above_c(bearing, cold, tight, material),
+    )
     room = alpha / 1000 * bearing.outside_mm * (least - cold) - max(tight, 0)
-    assert cold <= contact < least and room == pytest.approx(max(10, 0.2 * bearing.outside_mm), abs=0.01)
+    assert cold <= contact < least and room == pytest.approx(
+        max(10, 0.2 * bearing.outside_mm), abs=0.01
+    )
     if tight > 0:
-        assert (hub_heat(bearing, cold, Span(0, tight), material, 150).value or 0) >= min(least, 150) - 1e-6
+        assert (hub_heat(bearing, cold, Span(0, tight), material, 150).value or 0) >= min(
+            least, 150
+        ) - 1e-6
     loose = loose_above(bearing, Span(tight, tight + 5), material)
     assert (loose is not None) is (alpha > 13)
 
 
-# --- At the bench. -------------------------------------------------------------------------------------------------------------------
+# --- At the bench. --------------------------------------------------------------------------------
 
 
 def test_a_hub_warmed_measured_and_held() -> None:
@@ -147,7 +182,11 @@ def test_a_hub_warmed_measured_and_held() -> None:
     with pytest.raises(Refused, match="It is in already"):
         bench.at_one(cmd.ChooseWayIn(WayIn.PRESS))
     bench.at_one(RING)
-    assert bench.say() == "It is in its hub" and proved.unsaid(bench.desk("1"), hub.TOPIC) == [] and not bench.job.alarms.open
+    assert (
+        bench.say() == "It is in its hub"
+        and proved.unsaid(bench.desk("1"), hub.TOPIC) == []
+        and not bench.job.alarms.open
+    )
 
 
 def test_a_hub_read_minutes_ago_is_read_again() -> None:
@@ -173,7 +212,11 @@ def test_a_hub_too_hot_stops_until_somebody_answers_for_it() -> None:
     bench.at_one(cmd.PushIn(), cmd.TryHub(""), RING)
     assert proved.level(bench.desk("1"), hub.TOPIC) is Level.STOP
     alarm = bench.job.alarms.open[0]
-    bench.at_one(AcceptAlarm(alarm.entry, "Reka Lund", "paint and seat looked at, as before", alarm.verdict.code))
+    bench.at_one(
+        AcceptAlarm(
+            alarm.entry, "Reka Lund", "paint and seat looked at, as before", alarm.verdict.code
+        )
+    )
     assert not bench.job.alarms.open and proved.level(bench.desk("1"), hub.TOPIC) is not Level.STOP
 
 
@@ -191,7 +234,10 @@ def test_a_hub_too_hot_stops_until_somebody_answers_for_it() -> None:
 def test_hole_and_ring_against_the_drawing(hole: str, ring: str, word: str, level: Level) -> None:
     bench = HubBench()
     bench.at_one(cmd.MeasureHole(hole, True, ring))
-    assert bench.inside.hole is not None and (bench.inside.hole.verdict.word, bench.inside.hole.verdict.level) == (word, level)
+    assert bench.inside.hole is not None and (
+        bench.inside.hole.verdict.word,
+        bench.inside.hole.verdict.level,
+    ) == (word, level)
     if level is Level.STOP:
         bench.begun(WayIn.PRESS)
         with pytest.raises(Refused, match=word):
@@ -207,7 +253,9 @@ def test_what_is_measured_counts_for_heat_and_clearance() -> None:
     after = {one.id: one for one in hub.TOPIC.figures(bench.desk("1"), bench.inside)}
     assert after["outer_interference"].value == 14 and after["outer_interference"].value_to == 26
     assert (after["hub_heat"].value or 0) < (before["hub_heat"].value or 0)
-    left = {one.id: one for one in on_shaft.TOPIC.figures(bench.desk("1"), bench.state)}["clearance_left"]
+    left = {one.id: one for one in on_shaft.TOPIC.figures(bench.desk("1"), bench.state)}[
+        "clearance_left"
+    ]
     assert "in the hub" in left.label
 
 
@@ -229,7 +277,9 @@ def test_it_sticks_on_the_way_in() -> None:
 def test_a_slip_in_the_hole_is_corrected_and_judged_anew() -> None:
     bench = HubBench()
     bench.at_one(cmd.MeasureHole("61.930", True))
-    bench.at_one(Correct(bench.job.last_seq, "read the wrong line", cmd.MeasureHole("61.975", True)))
+    bench.at_one(
+        Correct(bench.job.last_seq, "read the wrong line", cmd.MeasureHole("61.975", True))
+    )
     assert not bench.job.alarms.open
 
 
@@ -245,7 +295,9 @@ def test_both_tight_the_bearing_is_not_heated_before_its_hub() -> None:
     bench.hot()
     bench.at_one(cmd.PushIn(), cmd.TryHub(""), RING)
     # In its hub the inner ring alone warms: possible, and both rings are read.
-    assert {one.way: one.verdict.level for one in ways_on(bench.desk("1"), bench.state)}[WayOn.HEAT] is Level.WATCH
+    assert {one.way: one.verdict.level for one in ways_on(bench.desk("1"), bench.state)}[
+        WayOn.HEAT
+    ] is Level.WATCH
 
 
 def test_both_at_once_by_a_tool_on_both_rings() -> None:
@@ -267,10 +319,20 @@ def test_another_hub_is_measured_anew() -> None:
 
 
 def test_an_aluminium_hub_loosens_when_it_is_warm() -> None:
-    found = {one.id: one for one in shoulder_sheet(REFERENCE, replace(WHEEL, hub_material="aluminium (wrought)")).figures}
-    assert found["loose_above"].verdict is not None and found["loose_above"].verdict.level is Level.WATCH
+    found = {
+        one.id: one
+        for one in shoulder_sheet(
+            REFERENCE, replace(WHEEL, hub_material="aluminium (wrought)")
+        ).figures
+    }
+    assert (
+        found["loose_above"].verdict is not None
+        and found["loose_above"].verdict.level is Level.WATCH
+    )
     # -4 µm at the least: loose cold already.
-    assert found["loose_above"].value == 20 and (found["loose_above"].value_to or 0) == pytest.approx(20 + 39 / (11.5e-3 * 62), abs=0.2)
+    assert found["loose_above"].value == 20 and (
+        found["loose_above"].value_to or 0
+    ) == pytest.approx(20 + 39 / (11.5e-3 * 62), abs=0.2)
 
 
 def test_a_fit_that_stops_is_measured_again_before_anything_else() -> None:
@@ -280,7 +342,9 @@ def test_a_fit_that_stops_is_measured_again_before_anything_else() -> None:
     bench.at_one(cmd.ChooseWayIn(WayIn.PRESS))
     assert bench.say() == "Stop: too loose in its hub"
     alarm = bench.job.alarms.open[0]
-    bench.at_one(AcceptAlarm(alarm.entry, "Reka Lund", "hole is bushed next month", alarm.verdict.code))
+    bench.at_one(
+        AcceptAlarm(alarm.entry, "Reka Lund", "hole is bushed next month", alarm.verdict.code)
+    )
     assert bench.say().startswith("Into its hub")
 
 
@@ -312,7 +376,12 @@ def test_a_hub_that_comes_over_it_afterwards_is_felt_again() -> None:
     bench.prepared()
     bench.at_one(on.ChooseWayOn(WayOn.PRESS))
     bench.gate("ready_cold")
-    bench.at_one(on.PushHome(), on.TryShoulder(""), on.HoldFast("by hand", tab_bent=True), on.TurnByHand(True))
+    bench.at_one(
+        on.PushHome(),
+        on.TryShoulder(""),
+        on.HoldFast("by hand", tab_bent=True),
+        on.TurnByHand(True),
+    )
     assert proved.unsaid(bench.desk("1"), on_shaft.TOPIC) == []
     bench.measured()
     bench.begun()

@@ -49,7 +49,10 @@ def test_the_whole_way(bench: Bench) -> None:
     bench.pass_gate("safe")
     assert (stage(bench), move(bench)) == ("initial_clearance", Ask.CONFIRM)
     bench.pass_gate("to_gauge")
-    assert (stage(bench), move(bench)) == ("initial_clearance", Do.GAUGE_INITIAL), "gauging waits for its number, and for no ring and no seal"
+    assert (stage(bench), move(bench)) == (
+        "initial_clearance",
+        Do.GAUGE_INITIAL,
+    ), "gauging waits for its number, and for no ring and no seal"
     bench.gauge(Phase.INITIAL, TRUTH)
     assert move(bench) == Ask.CONFIRM
     bench.pass_gate("which_way")
@@ -75,14 +78,18 @@ def test_the_whole_way(bench: Bench) -> None:
 @pytest.mark.parametrize("initial", [112, 118, 125, 131, 138])
 @pytest.mark.parametrize("per_degree", [0.34, 0.385, 0.42])
 @pytest.mark.parametrize("seating", [0, 8, 20])
-def test_following_the_tool_ends_inside_the_window(reference: Reference, initial: float, per_degree: float, seating: float) -> None:
+def test_following_the_tool_ends_inside_the_window(
+    reference: Reference, initial: float, per_degree: float, seating: float
+) -> None:
     truth = VirtualBearing(initial, per_degree, seating)
     bench = make_bench(reference)
     bench.ready(truth)
     drive_to_window(bench, truth)
     window = bench.state.window()
     assert window is not None
-    assert window.low_um - 8 <= truth.clearance_um(bench.state.attempt.nut_deg) <= window.high_um + 8
+    assert (
+        window.low_um - 8 <= truth.clearance_um(bench.state.attempt.nut_deg) <= window.high_um + 8
+    )
     assert len(bench.state.attempt.gaugings) <= 6
 
 
@@ -141,7 +148,9 @@ def test_outside_the_group_stops_until_somebody_decides(reference: Reference) ->
     assert move(bench) is Do.DECIDE_WINDOW, "an empty window is a stop of its own"
     with pytest.raises(Refused, match="no window"):
         bench.do(cmd.SetZero(True))
-    bench.do(cmd.AcceptOutside("window", "B. Boss", "maker named another residual"), cmd.SetZero(False))
+    bench.do(
+        cmd.AcceptOutside("window", "B. Boss", "maker named another residual"), cmd.SetZero(False)
+    )
     assert [a.what for a in bench.state.accepted] == ["group", "window"]
     with pytest.raises(Refused, match="nothing of that kind"):
         bench.do(cmd.AcceptOutside("window", "B. Boss", "again"))
@@ -149,11 +158,21 @@ def test_outside_the_group_stops_until_somebody_decides(reference: Reference) ->
 
 def test_turns_in_any_unit(bench: Bench) -> None:
     bench.ready(TRUTH)
-    state = bench.do(cmd.TurnNut("30"), cmd.TurnNut("1/2", "slots"), cmd.TurnNut("10 mm", "rim"), cmd.TurnNut("1/2 in", "rim"))
+    state = bench.do(
+        cmd.TurnNut("30"),
+        cmd.TurnNut("1/2", "slots"),
+        cmd.TurnNut("10 mm", "rim"),
+        cmd.TurnNut("1/2 in", "rim"),
+    )
     rim = 120 * 3.14159265 / 360
     assert state.attempt.nut_deg == pytest.approx(30 + 45 + 10 / rim + 12.7 / rim)
     turns = [e.fact for e in bench.log if isinstance(e.fact, ev.NutTurned)]
-    assert [(t.typed, t.unit) for t in turns] == [("30", "degrees"), ("1/2", "slots"), ("10 mm", "rim"), ("1/2 in", "rim")]
+    assert [(t.typed, t.unit) for t in turns] == [
+        ("30", "degrees"),
+        ("1/2", "slots"),
+        ("10 mm", "rim"),
+        ("1/2 in", "rim"),
+    ]
 
 
 @pytest.mark.parametrize(
@@ -197,7 +216,10 @@ def test_a_leaf_that_cannot_be_meant(bench: Bench, leaf: str, word: str) -> None
 
 def test_thousandths_typed_on_a_metric_set(bench: Bench) -> None:
     bench.pass_gates()
-    bench.do(cmd.StartGauging(Phase.INITIAL), cmd.TryLeaf(1, Row.FAR_SIDE, "130 µm", Outcome.STOPS, typed=True))
+    bench.do(
+        cmd.StartGauging(Phase.INITIAL),
+        cmd.TryLeaf(1, Row.FAR_SIDE, "130 µm", Outcome.STOPS, typed=True),
+    )
     last = bench.log[-1].fact
     assert isinstance(last, ev.LeafTried) and last.typed == "130 µm" and sum(last.leaves_um) == 130
     assert "typed “130 µm”" in tell(last)
@@ -206,10 +228,15 @@ def test_thousandths_typed_on_a_metric_set(bench: Bench) -> None:
 def test_moving_the_nut_ends_a_gauging(bench: Bench) -> None:
     bench.ready(TRUTH)
     bench.do(cmd.TurnNut("60"), cmd.StartGauging(Phase.DRIVE_UP))
-    bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.10", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.11", Outcome.STOPS))
+    bench.do(
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.10", Outcome.PASSES),
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.11", Outcome.STOPS),
+    )
     state = bench.do(cmd.TurnNut("20"))
     assert state.open_gauging() is None
-    assert state.attempt.gaugings[-1].closed is not None and state.attempt.gaugings[-1].nut_deg == 60
+    assert (
+        state.attempt.gaugings[-1].closed is not None and state.attempt.gaugings[-1].nut_deg == 60
+    )
     bench.do(cmd.StartGauging(Phase.DRIVE_UP))
     state = bench.do(cmd.TurnNut("5"))
     assert state.open_gauging() is None and state.attempt.gaugings[-1].dropped
@@ -218,17 +245,35 @@ def test_moving_the_nut_ends_a_gauging(bench: Bench) -> None:
 def test_a_corrected_reading_changes_mean_and_judgement_and_stays_readable(bench: Bench) -> None:
     bench.pass_gates()
     bench.do(cmd.StartGauging(Phase.INITIAL, places=1))
-    bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.08", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.09", Outcome.STOPS), cmd.CloseGauging())
+    bench.do(
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.08", Outcome.PASSES),
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.09", Outcome.STOPS),
+        cmd.CloseGauging(),
+    )
     closed = bench.state.initial_closed()
-    assert closed is not None and closed.initial_verdict is not None and closed.initial_verdict.level.value == "stop"
+    assert (
+        closed is not None
+        and closed.initial_verdict is not None
+        and closed.initial_verdict.level.value == "stop"
+    )
     seqs = [e.seq for e in bench.log if isinstance(e.fact, ev.LeafTried)]
-    bench.do(job_cmd.Correct(seqs[1], "read the wrong feeler", cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS)))
-    bench.do(job_cmd.Correct(seqs[0], "and this one", cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES)))
+    bench.do(
+        job_cmd.Correct(
+            seqs[1], "read the wrong feeler", cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS)
+        )
+    )
+    bench.do(
+        job_cmd.Correct(
+            seqs[0], "and this one", cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES)
+        )
+    )
     closed = bench.state.initial_closed()
     assert closed is not None and closed.initial_verdict is not None
     assert (closed.summary.mean_um, closed.initial_verdict.level.value) == (125, "good")
     assert isinstance(bench.log[seqs[1] - 1].fact, ev.LeafTried), "the old entry stays"
-    assert "Reason: read the wrong feeler" in tell(next(e.fact for e in bench.log if isinstance(e.fact, facts.Corrected)))
+    assert "Reason: read the wrong feeler" in tell(
+        next(e.fact for e in bench.log if isinstance(e.fact, facts.Corrected))
+    )
     judged = [e for e in bench.log if isinstance(e.fact, facts.JudgedAnew)]
     assert len(judged) == 2, "said again after each correction, with its inputs"
 
@@ -257,14 +302,24 @@ def test_what_cannot_be_corrected(bench: Bench) -> None:
     with pytest.raises(InvalidInput, match="What should the entry have been"):
         bench.do(job_cmd.Correct(turn, "forgot to say what"))
     with pytest.raises(InvalidInput, match="another kind"):
-        bench.do(job_cmd.Correct(turn, "fields of another entry", cmd.TryLeaf(1, Row.NUT_SIDE, "0.10", Outcome.PASSES)))
+        bench.do(
+            job_cmd.Correct(
+                turn,
+                "fields of another entry",
+                cmd.TryLeaf(1, Row.NUT_SIDE, "0.10", Outcome.PASSES),
+            )
+        )
     assert bench.state.attempt.nut_deg == 20, "a mismatch never withdraws"
 
 
 def test_withdrawing_the_last_reading_of_a_finished_gauging_is_refused(bench: Bench) -> None:
     bench.pass_gates()
     bench.do(cmd.StartGauging(Phase.INITIAL, places=1))
-    bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS), cmd.CloseGauging())
+    bench.do(
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES),
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS),
+        cmd.CloseGauging(),
+    )
     seq = next(e.seq for e in bench.log if isinstance(e.fact, ev.LeafTried))
     with pytest.raises(Refused, match="nothing is left"):
         bench.do(job_cmd.Correct(seq, "wrong", withdraw=True))
@@ -279,7 +334,9 @@ def test_too_far_means_release_and_both_attempts_stay(bench: Bench) -> None:
         bench.gauge(Phase.DRIVE_UP, TRUTH)
     assert move(bench) is Do.RELEASE
     state = bench.do(cmd.Release("past the window"))
-    assert len(state.attempts) == 2 and state.attempts[0].nut_deg == 180 and state.attempt.nut_deg == 0
+    assert (
+        len(state.attempts) == 2 and state.attempts[0].nut_deg == 180 and state.attempt.nut_deg == 0
+    )
     assert state.initial_closed() is not None, "the unmounted clearance stays valid"
     assert move(bench) is Do.SET_ZERO
     bench.do(cmd.SetZero(True))
@@ -320,7 +377,11 @@ def test_signing_lists_what_is_open_and_a_later_correction_asks_to_sign_again(be
     assert isinstance(original, ev.LeafTried)
     other = Outcome.DRAGS if original.outcome is Outcome.PASSES else Outcome.STOPS
     leaf = f"{sum(original.leaves_um):g} µm"
-    bench.do(job_cmd.Correct(seq, "remembered wrongly", cmd.TryLeaf(original.place, original.row, leaf, other)))
+    bench.do(
+        job_cmd.Correct(
+            seq, "remembered wrongly", cmd.TryLeaf(original.place, original.row, leaf, other)
+        )
+    )
     assert bench.job.changed_after_signing
     bench.do(job_cmd.Sign("A. Fitter", "fitter"))
     assert not bench.job.changed_after_signing
@@ -335,7 +396,9 @@ def test_given_up_takes_notes_only(bench: Bench) -> None:
 
 
 def test_a_plan_may_change_until_the_bearing_is_gauged(reference: Reference, bench: Bench) -> None:
-    other = make_bench(reference, PlanDraft(designation="22218 K C4", shaft="80 mm", feeler_id="m")).state.plan
+    other = make_bench(
+        reference, PlanDraft(designation="22218 K C4", shaft="80 mm", feeler_id="m")
+    ).state.plan
     assert bench.do(cmd.RevisePlan(other, "C4 is marked on the ring")).plan.bearing.group == "C4"
     bench.pass_gates()
     bench.do(cmd.StartGauging(Phase.INITIAL))
@@ -344,7 +407,9 @@ def test_a_plan_may_change_until_the_bearing_is_gauged(reference: Reference, ben
 
 
 def test_without_a_known_nut_the_leaf_leads(reference: Reference) -> None:
-    draft = PlanDraft(bore="97", outside="172", width="43", group="C3", taper="1:12", shaft="85", feeler_id="m")
+    draft = PlanDraft(
+        bore="97", outside="172", width="43", group="C3", taper="1:12", shaft="85", feeler_id="m"
+    )
     bench = make_bench(reference, draft)
     truth = VirtualBearing(125, 0.2)
     bench.ready(truth, places=1)
@@ -420,7 +485,10 @@ def test_folding_is_linear_in_entries_of_every_kind(reference: Reference, kind: 
     """Ten times as many entries take ten times as many steps, not a hundred."""
     job = make_bench(reference)
     job.ready(VirtualBearing(125, 0.385))
-    begun, trials, closed = ([e.fact for e in job.log if isinstance(e.fact, cls)] for cls in (ev.GaugingStarted, ev.LeafTried, ev.GaugingClosed))
+    begun, trials, closed = (
+        [e.fact for e in job.log if isinstance(e.fact, cls)]
+        for cls in (ev.GaugingStarted, ev.LeafTried, ev.GaugingClosed)
+    )
 
     def log(entries: int) -> list[facts.Event]:
         grown = list(job.log)
@@ -428,7 +496,9 @@ def test_folding_is_linear_in_entries_of_every_kind(reference: Reference, kind: 
 
         def add(payload: facts.Fact) -> int:
             seq = len(grown) + 1
-            grown.append(facts.Event(seq, f"more-{seq:06d}", ONLY_PLACE, payload, "Tester", BEGIN, BEGIN))
+            grown.append(
+                facts.Event(seq, f"more-{seq:06d}", ONLY_PLACE, payload, "Tester", BEGIN, BEGIN)
+            )
             return seq
 
         while len(grown) < entries:
@@ -438,7 +508,11 @@ def test_folding_is_linear_in_entries_of_every_kind(reference: Reference, kind: 
                 case "points":
                     add(facts.PointClosed(add(facts.PointOpened("to do")), "done"))
                 case "corrections":
-                    add(facts.Corrected(add(facts.NoteAdded("remark")), facts.NoteAdded("other"), "misheard"))
+                    add(
+                        facts.Corrected(
+                            add(facts.NoteAdded("remark")), facts.NoteAdded("other"), "misheard"
+                        )
+                    )
                 case "leaves":
                     add(replace(trials[0], gauging=1))
                 case _:

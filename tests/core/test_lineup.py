@@ -1,4 +1,6 @@
-"""The shaft line: who holds it, growth, float room, rings, sleeves, feet, bolt holes, alignment; each by another path."""
+"""The shaft line: who holds it, growth, float room, rings, sleeves, feet, bolt holes, alignment;
+each by another path.
+"""
 
 from __future__ import annotations
 
@@ -13,8 +15,22 @@ from tribodex.core.components.bearing import Kind
 from tribodex.core.components.material import RING_STEEL
 from tribodex.core.errors import InvalidInput
 from tribodex.core.lineup.floating import Floats, Groove, float_conflict, groove_conflict
-from tribodex.core.lineup.growth import MATERIALS, Case, gap_left, growth_mm, growth_range, place_float
-from tribodex.core.lineup.placing import Foot, alignment, bolt_room, ring_rest, soft_foot, start_position
+from tribodex.core.lineup.growth import (
+    MATERIALS,
+    Case,
+    gap_left,
+    growth_mm,
+    growth_range,
+    place_float,
+)
+from tribodex.core.lineup.placing import (
+    Foot,
+    alignment,
+    bolt_room,
+    ring_rest,
+    soft_foot,
+    start_position,
+)
 from tribodex.core.shouldered.heating import ALPHA_PER_K
 from tribodex.core.working import Level
 from tribodex.usecases.books import Reference
@@ -38,39 +54,67 @@ SRB = Kind.SPHERICAL_ROLLER
     ],
 )
 def test_one_fixed_and_one_floating(one: Floats, other: Floats, wrong: str) -> None:
-    """Check 16, common practice, no source: one fixed bearing a shaft; a spherical one takes up nothing inside itself."""
+    """Check 16, common practice, no source: one fixed bearing a shaft; a spherical one takes up
+    nothing inside itself.
+    """
     for pair in (((one, other)), ((other, one))):
         said = float_conflict([(f"bearing {i}", floats, SRB) for i, floats in enumerate(pair)])
         assert (wrong in said) if wrong else said == ""
     assert float_conflict([("alone", one, SRB)]) == "", "one bearing of its own is never a conflict"
 
 
-@given(st.floats(100, 8000), st.floats(-20, 60), st.floats(-30, 120), st.floats(-30, 60), st.sampled_from(sorted(MATERIALS)))
-def test_growth_is_the_difference_of_two_expansions(span: float, mount: float, shaft: float, base: float, material: str) -> None:
+@given(
+    st.floats(100, 8000),
+    st.floats(-20, 60),
+    st.floats(-30, 120),
+    st.floats(-30, 60),
+    st.sampled_from(sorted(MATERIALS)),
+)
+def test_growth_is_the_difference_of_two_expansions(
+    span: float, mount: float, shaft: float, base: float, material: str
+) -> None:
     """By another path: both lengths grown on their own, then subtracted."""
-    grown = span * (1 + 12e-6 * (shaft - mount)) - span * (1 + MATERIALS[material].expansion_um_per_m_k * 1e-6 * (base - mount))
-    assert growth_mm(span, "steel", material, mount, Case("running", shaft, base)) == pytest.approx(grown, abs=1e-6)
+    grown = span * (1 + 12e-6 * (shaft - mount)) - span * (
+        1 + MATERIALS[material].expansion_um_per_m_k * 1e-6 * (base - mount)
+    )
+    assert growth_mm(span, "steel", material, mount, Case("running", shaft, base)) == pytest.approx(
+        grown, abs=1e-6
+    )
 
 
 @given(st.floats(0, 30), st.floats(-2, 0), st.floats(0, 4))
-def test_the_best_place_of_the_float_leaves_the_same_at_both_ends(room: float, low: float, high: float) -> None:
-    """Walked through: the ring's faces over the whole growth, both margins from the drawing rather than from the formula."""
+def test_the_best_place_of_the_float_leaves_the_same_at_both_ends(
+    room: float, low: float, high: float
+) -> None:
+    """Walked through: the ring's faces over the whole growth, both margins from the drawing rather
+    than from the formula.
+    """
     result = place_float(room, Span(low, high))
     assert result.value is not None
-    # The middle of the ring stands `value` towards the fixed bearing, at zero; growth moves it away from there.
-    faces = [room / 2 - result.value + g for g in (low, high)], [room / 2 + result.value - g for g in (low, high)]
+    # The middle of the ring stands `value` towards the fixed bearing, at zero; growth moves it away
+    # from there.
+    faces = (
+        [room / 2 - result.value + g for g in (low, high)],
+        [room / 2 + result.value - g for g in (low, high)],
+    )
     near, far = min(faces[0]), min(faces[1])
     assert near == pytest.approx(far, abs=2e-3)
-    assert (result.verdict is not None and result.verdict.level is Level.STOP) == (min(near, far) < 0 or room < high - low) or abs(near) < 2e-3
+    assert (result.verdict is not None and result.verdict.level is Level.STOP) == (
+        min(near, far) < 0 or room < high - low
+    ) or abs(near) < 2e-3
     for other in (result.value - 0.3, result.value + 0.3):
         set_there = place_float(room, Span(low, high), other)
         assert set_there.verdict is not None and result.verdict is not None
         order = [Level.STOP, Level.WATCH, Level.GOOD]
-        assert order.index(set_there.verdict.level) <= order.index(result.verdict.level), "no other place is better"
+        assert order.index(set_there.verdict.level) <= order.index(result.verdict.level), (
+            "no other place is better"
+        )
 
 
 def test_standstill_and_a_hot_start_are_cases_of_their_own() -> None:
-    """By hand: 1120 mm, steel on steel, 18 °C: running 65/30 °C 0.470 mm, start 55/18 °C 0.497 mm, cold −10/−10 °C 0."""
+    """By hand: 1120 mm, steel on steel, 18 °C: running 65/30 °C 0.470 mm, start 55/18 °C 0.497 mm,
+    cold −10/−10 °C 0.
+    """
     cases = [Case("running", 65, 30), Case("at the start", 55, 18), Case("cold", -10, -10)]
     found = growth_range(1120, "steel", "steel", 18, cases)
     assert (found.value, found.value_to) == (0, pytest.approx(0.4973, abs=1e-3))
@@ -81,7 +125,9 @@ def test_standstill_and_a_hot_start_are_cases_of_their_own() -> None:
 
 
 def test_rings_and_what_they_leave() -> None:
-    """By hand: seat 73, bearing 53, rings 10 + 10: nothing is left; one ring leaves 10 mm and moves the bearing 5 mm."""
+    """By hand: seat 73, bearing 53, rings 10 + 10: nothing is left; one ring leaves 10 mm and moves
+    the bearing 5 mm.
+    """
     assert ring_rest(73, 53, [10], [10], Floats.HELD).value == 0
     one = ring_rest(73, 53, [10], [], Floats.HELD)
     assert one.value == 10 and one.verdict.word == "not held" and "5.00 mm" in one.note  # type: ignore[union-attr]
@@ -91,10 +137,16 @@ def test_rings_and_what_they_leave() -> None:
 
 
 @given(st.floats(0, 60), st.floats(0.1, 1), st.floats(0, 0.4), st.floats(10, 120))
-def test_the_centre_ends_where_the_ring_climbed_to(a: float, s: float, more: float, width: float) -> None:
-    """Driven up, the ring's near face lies a + s from the thread end; the middle is half its width on."""
+def test_the_centre_ends_where_the_ring_climbed_to(
+    a: float, s: float, more: float, width: float
+) -> None:
+    """Driven up, the ring's near face lies a + s from the thread end; the middle is half its width
+    on.
+    """
     found = start_position(a, Span(s, s + more), width)
-    assert found.value == pytest.approx(a + s + width / 2, abs=1e-3) and found.value_to == pytest.approx(a + s + more + width / 2, abs=1e-3)
+    assert found.value == pytest.approx(
+        a + s + width / 2, abs=1e-3
+    ) and found.value_to == pytest.approx(a + s + more + width / 2, abs=1e-3)
 
 
 @given(st.lists(st.floats(0, 1), min_size=2, max_size=4))
@@ -102,11 +154,16 @@ def test_shims_level_every_foot(gaps: list[float]) -> None:
     found = soft_foot([Foot(f"foot {i}", gap) for i, gap in enumerate(gaps)])
     left = [gap - (line.value or 0) for gap, line in zip(gaps, found.working, strict=True)]
     assert max(left) - min(left) <= 0.002
-    assert (found.verdict is not None and found.verdict.word == "shim") == (round(max(gaps) - min(gaps), 3) > 0.05)
+    assert (found.verdict is not None and found.verdict.word == "shim") == (
+        round(max(gaps) - min(gaps), 3) > 0.05
+    )
 
 
 def test_room_gaps_and_lines() -> None:
-    assert bolt_room(18, 16, 1.0).verdict.word == "fits" and bolt_room(18, 16, 1.1).verdict.word == "does not fit"  # type: ignore[union-attr]
+    assert (
+        bolt_room(18, 16, 1.0).verdict.word == "fits"
+        and bolt_room(18, 16, 1.1).verdict.word == "does not fit"
+    )  # type: ignore[union-attr]
     assert gap_left(1.0, Span(-0.3, 1.2), True).verdict.word == "rubs"  # type: ignore[union-attr]
     assert gap_left(1.0, Span(-0.3, 1.2), False).value == pytest.approx(0.7)
     read = alignment(5.0, 1000, SRB, True)
@@ -142,23 +199,36 @@ def test_a_gap_that_is_said_to_be_clear_never_closes(gap: float, low: float, hig
         ("outer", Floats.UNKNOWN, True),
     ],
 )
-def test_a_snap_ring_in_the_outer_groove_floats_in_the_inner_one_it_fixes(groove: Groove, floats: Floats, agrees: bool) -> None:
+def test_a_snap_ring_in_the_outer_groove_floats_in_the_inner_one_it_fixes(
+    groove: Groove, floats: Floats, agrees: bool
+) -> None:
     """Common practice, no source."""
     assert (groove_conflict(groove, floats) == "") is agrees
 
 
 def test_one_table_of_materials_holds_everywhere(reference: Reference) -> None:
-    """Growth, heating and running clearance take one value for one steel: the material table's own rows."""
+    """Growth, heating and running clearance take one value for one steel: the material table's own
+    rows.
+    """
     rows = {row.name: row for row in reference.materials.rows}
     for material in MATERIALS.values():
         assert material.name == "concrete" or rows[material.name] == material
-    assert MATERIALS["steel"].expansion_um_per_m_k == rows[RING_STEEL.name].expansion_um_per_m_k == ALPHA_PER_K * 1e6
+    assert (
+        MATERIALS["steel"].expansion_um_per_m_k
+        == rows[RING_STEEL.name].expansion_um_per_m_k
+        == ALPHA_PER_K * 1e6
+    )
     for row in rows.values():
-        assert row.expansion_range is not None and row.expansion_range[0] <= row.expansion_um_per_m_k <= row.expansion_range[1]
+        assert (
+            row.expansion_range is not None
+            and row.expansion_range[0] <= row.expansion_um_per_m_k <= row.expansion_range[1]
+        )
 
 
 def test_growth_says_how_far_handbooks_part() -> None:
-    """2 m, 60 K warmer than its base: 11.0 to 12.5 millionths are 1.32 to 1.50 mm, half of that apart."""
+    """2 m, 60 K warmer than its base: 11.0 to 12.5 millionths are 1.32 to 1.50 mm, half of that
+    apart.
+    """
     found = growth_range(2000, "steel", "steel", 20, [Case("running", 80, 20)])
     assert found.value_to == pytest.approx(1.44) and found.uncertainty == pytest.approx(0.09)
     # Warmed alike nothing grows, whatever the steel's own value.

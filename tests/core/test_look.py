@@ -1,4 +1,6 @@
-"""The look at an old bearing as a part of a job: evidence first, causes by weight, points that hold the mounting, scrap that stays scrap."""
+"""The look at an old bearing as a part of a job: evidence first, causes by weight, points that hold
+the mounting, scrap that stays scrap.
+"""
 
 from __future__ import annotations
 
@@ -59,7 +61,7 @@ def points(bench: ShaftBench) -> list[str]:
     return [point.text for point in bench.job.open_points.values()]
 
 
-# --- Evidence first. -----------------------------------------------------------------------------------------------------------------
+# --- Evidence first. ------------------------------------------------------------------------------
 
 
 def test_what_release_and_cleaning_destroy_is_asked_first(bench: ShaftBench) -> None:
@@ -95,7 +97,7 @@ def test_after_the_first_round_the_marks_lead(bench: ShaftBench) -> None:
     assert asked.first.lower() in move.why and asked.second.lower() in move.why
 
 
-# --- What was seen. ------------------------------------------------------------------------------------------------------------------
+# --- What was seen. -------------------------------------------------------------------------------
 
 
 @pytest.mark.parametrize(
@@ -119,7 +121,9 @@ def test_after_the_first_round_the_marks_lead(bench: ShaftBench) -> None:
         (cmd.ConcludeLook("XYZ", "Orla Finch", "so"), "causes", "no cause"),
     ],
 )
-def test_what_cannot_be_is_refused_beside_its_entry(bench: ShaftBench, command: object, field: str, words: str) -> None:
+def test_what_cannot_be_is_refused_beside_its_entry(
+    bench: ShaftBench, command: object, field: str, words: str
+) -> None:
     before = len(bench.log)
     with pytest.raises(InvalidInput) as refused:
         bench.do(command, at="1")
@@ -140,7 +144,10 @@ def test_two_answers_at_once_and_a_doubtful_one(bench: ShaftBench) -> None:
     bench.do(cmd.SeeMark(1, "b, e"), at="1")
     bench.do(cmd.SeeMark(2, "b", "doubtful"), at="1")
     assert bench.log[-2].fact == bench.job.effective[bench.log[-2].seq]
-    assert [(one.question, one.letters, one.how) for one in view(bench).answers] == [(1, ("b", "e"), "seen"), (2, ("b",), "doubtful")]
+    assert [(one.question, one.letters, one.how) for one in view(bench).answers] == [
+        (1, ("b", "e"), "seen"),
+        (2, ("b",), "doubtful"),
+    ]
     assert TOPIC.tell(bench.log[-2].fact) == "What colour is the grease? black and it glitters."
     assert TOPIC.tell(bench.log[-1].fact) == "How is the grease? dry or caked, doubtful."
 
@@ -152,12 +159,16 @@ def test_how_it_came_off_is_known_from_taking_it_off(bench: ShaftBench) -> None:
     bench.do(ConfirmGate("way_clear", ("fingers", "in_line")), at="1")
     bench.do(off.SayOff("with one blow"), at="1")
     assert bench.desk().here("1").of(removal.TOPIC).off is not None
-    assert [(one.question, one.letters, one.measured) for one in view(bench).answers] == [(35, ("a",), True)]
+    assert [(one.question, one.letters, one.measured) for one in view(bench).answers] == [
+        (35, ("a",), True)
+    ]
     see(bench, "35b")
-    assert [(one.question, one.letters, one.measured) for one in view(bench).answers] == [(35, ("b",), False)]
+    assert [(one.question, one.letters, one.measured) for one in view(bench).answers] == [
+        (35, ("b",), False)
+    ]
 
 
-# --- Findings on the unrolled raceway. -----------------------------------------------------------------------------------------------
+# --- Findings on the unrolled raceway. ------------------------------------------------------------
 
 
 def dent(bench: ShaftBench, *at: float) -> None:
@@ -168,11 +179,15 @@ def dent(bench: ShaftBench, *at: float) -> None:
 def test_dents_that_are_marked_answer_how_they_are_spread(bench: ShaftBench) -> None:
     bench.do(cmd.CountRollers("18"), at="1")
     dent(bench, *(20.0 * k + 5 for k in range(7)))
-    assert (10, ("c",), True) in [(one.question, one.letters, one.measured) for one in view(bench).answers]
+    assert (10, ("c",), True) in [
+        (one.question, one.letters, one.measured) for one in view(bench).answers
+    ]
     assert "roller pitch (20.0°)" in view(bench).measured[0]
 
 
-def test_word_and_marks_that_differ_stop_the_headline_until_one_gives_way(bench: ShaftBench) -> None:
+def test_word_and_marks_that_differ_stop_the_headline_until_one_gives_way(
+    bench: ShaftBench,
+) -> None:
     bench.do(cmd.CleanParts(), at="1")
     see(bench, "10b", "3b", "27b", "1e")
     assert outcome(bench) is ComesTo.LIKELY  # hard dirt
@@ -190,11 +205,21 @@ def test_a_finding_is_said_again_or_withdrawn(bench: ShaftBench) -> None:
     bench.do(cmd.MarkFinding(Face.OUTER, DamageSign.PATH, "110", "250", "1"), at="1")
     entry = bench.log[-1].seq
     assert (8, ("a",)) in [(one.question, one.letters) for one in view(bench).answers]
-    bench.do(Correct(entry, "goes all round", cmd.MarkFinding(Face.OUTER, DamageSign.PATH, "0", "360", "1")), at="1")
+    bench.do(
+        Correct(
+            entry, "goes all round", cmd.MarkFinding(Face.OUTER, DamageSign.PATH, "0", "360", "1")
+        ),
+        at="1",
+    )
     assert (8, ("b",)) in [(one.question, one.letters) for one in view(bench).answers]
     assert view(bench).findings[0].entry == entry
     with pytest.raises(InvalidInput, match="stays at its place"):
-        bench.do(Correct(entry, "other face", cmd.MarkFinding(Face.INNER, DamageSign.PATH, "0", "360", "1")), at="1")
+        bench.do(
+            Correct(
+                entry, "other face", cmd.MarkFinding(Face.INNER, DamageSign.PATH, "0", "360", "1")
+            ),
+            at="1",
+        )
     bench.do(Correct(entry, "a shadow", None, withdraw=True), at="1")
     assert view(bench).findings == ()
 
@@ -206,7 +231,7 @@ def test_faces_are_drawn_to_scale(bench: ShaftBench) -> None:
     assert view(bench).load_deg == 180
 
 
-# --- What it comes to. ---------------------------------------------------------------------------------------------------------------
+# --- What it comes to. ----------------------------------------------------------------------------
 
 
 def test_what_must_be_put_right_holds_the_mounting(bench: ShaftBench) -> None:
@@ -214,11 +239,16 @@ def test_what_must_be_put_right_holds_the_mounting(bench: ShaftBench) -> None:
     see(bench, *STARVED)
     bench.do(cmd.ConcludeLook(), at="1")
     [point] = bench.job.open_points.values()
-    assert point.text.startswith("Before another one goes in: Clear the line") and point.blocks == "mount"
+    assert (
+        point.text.startswith("Before another one goes in: Clear the line")
+        and point.blocks == "mount"
+    )
     for gate_id in ("to_gauge", "which_way", "fit_up"):
         gate, _ = bench.desk("1").gate(gate_id)
         bench.do(ConfirmGate(gate_id, tuple(item.id for item in gate.items)), at="1")
-    task = next(t for t in rail.tasks(bench.desk()) if (t.stage.id, t.at) == ("initial_clearance", "1"))
+    task = next(
+        t for t in rail.tasks(bench.desk()) if (t.stage.id, t.at) == ("initial_clearance", "1")
+    )
     assert ahead.move_at(bench.desk("1"), task).do == "held"
     assert rail.held(bench.desk(), task.stage, "2") == ""
     with pytest.raises(InvalidInput):
@@ -241,7 +271,9 @@ def test_a_life_that_was_used_up_asks_for_nothing(bench: ShaftBench) -> None:
     bench.do(cmd.ConcludeLook(), at="1")
     assert points(bench) == []
     concluded = state(bench).concluded
-    assert concluded is not None and [cause.words for cause in concluded.causes] == ["Its life is used up"]
+    assert concluded is not None and [cause.words for cause in concluded.causes] == [
+        "Its life is used up"
+    ]
 
 
 def test_no_evidence_no_conclusion_without_a_name(bench: ShaftBench) -> None:
@@ -277,7 +309,7 @@ def test_seen_later_the_look_is_concluded_again_and_no_point_comes_twice(bench: 
     ]
 
 
-# --- What becomes of the parts. ------------------------------------------------------------------------------------------------------
+# --- What becomes of the parts. -------------------------------------------------------------------
 
 
 def test_scrap_goes_back_only_by_name_and_is_made_unusable_with_proof(bench: ShaftBench) -> None:
@@ -285,7 +317,9 @@ def test_scrap_goes_back_only_by_name_and_is_made_unusable_with_proof(bench: Sha
     with pytest.raises(InvalidInput, match="Scrap"):
         bench.do(cmd.JudgePart("bearing", True, "looks fine"), at="1")
     bench.do(cmd.JudgePart("bearing", False), at="1")
-    assert proved.due(bench.desk().here("1"), TOPIC) == ["bearing: scrap, and not made unusable yet"]
+    assert proved.due(bench.desk().here("1"), TOPIC) == [
+        "bearing: scrap, and not made unusable yet"
+    ]
     with pytest.raises(Refused, match="evidence until the cause is known"):
         bench.do(cmd.MakeUnusable("bearing", "cut", "photo 3"), at="1")
     bench.do(cmd.ConcludeLook(), at="1")
@@ -333,17 +367,27 @@ def test_the_record_says_what_was_seen_with_every_weight(bench: ShaftBench) -> N
 CLEAN = ("5a", "8a", "10a", "12a", "14a", "15a", "16a", "18a", "19a", "20a", "22a", "23a", "39a")
 
 
-def test_a_part_that_was_passed_is_checked_again_when_a_sign_to_scrap_it_is_seen(bench: ShaftBench) -> None:
+def test_a_part_that_was_passed_is_checked_again_when_a_sign_to_scrap_it_is_seen(
+    bench: ShaftBench,
+) -> None:
     see(bench, *CLEAN, "27a")
     bench.do(cmd.JudgePart("bearing", True), at="1")
     bench.do(cmd.JudgePart("seal", True), at="1")
     see(bench, "21c")
     part = next(one for one in view(bench).parts if one.part == "bearing")
-    assert part.overtaken and part.fit and part.advised.level is Level.STOP and "Eaten by current" in part.advised.reason
+    assert (
+        part.overtaken
+        and part.fit
+        and part.advised.level is Level.STOP
+        and "Eaten by current" in part.advised.reason
+    )
     move = TOPIC.move(bench.desk().here("1"), state(bench))
     assert move.stops and move.headline == "Check the bearing again: it was passed"
     assert "bearing: passed, seen otherwise since" in proved.due(bench.desk().here("1"), TOPIC)
-    assert any("Seen since it was passed" in line for line in TOPIC.record(bench.desk().here("1"), state(bench))[0].lines)
+    assert any(
+        "Seen since it was passed" in line
+        for line in TOPIC.record(bench.desk().here("1"), state(bench))[0].lines
+    )
     with pytest.raises(InvalidInput, match="Scrap"):
         bench.do(cmd.JudgePart("bearing", True), at="1")
     bench.do(cmd.JudgePart("bearing", False), at="1")
@@ -360,7 +404,9 @@ def test_what_a_pass_rested_on_taken_back_is_checked_again(bench: ShaftBench) ->
     assert not any(one.overtaken for one in view(bench).parts)
 
 
-def test_one_that_goes_back_by_name_is_checked_again_only_for_another_sign(bench: ShaftBench) -> None:
+def test_one_that_goes_back_by_name_is_checked_again_only_for_another_sign(
+    bench: ShaftBench,
+) -> None:
     see(bench, "10b")
     bench.do(cmd.JudgePart("bearing", True, "", "Orla Finch", "spare for the test rig"), at="1")
     assert not any(one.overtaken for one in view(bench).parts)
@@ -386,7 +432,9 @@ def test_nothing_wrong_is_concluded_without_a_name_and_points_elsewhere(bench: S
         bench.do(cmd.ConcludeLook("DRY"), at="1")
 
 
-def test_a_rival_is_not_concluded_without_a_name_while_two_signs_settle_another(bench: ShaftBench) -> None:
+def test_a_rival_is_not_concluded_without_a_name_while_two_signs_settle_another(
+    bench: ShaftBench,
+) -> None:
     see(bench, "1c", "14b", "29b", "28c", "8b")
     with pytest.raises(InvalidInput):
         bench.do(cmd.ConcludeLook("TIG"), at="1")

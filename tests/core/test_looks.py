@@ -1,4 +1,6 @@
-"""What was looked at where feeler and nut do not agree: a reason that was seen is not driven over, and stands until it is looked at again."""
+"""What was looked at where feeler and nut do not agree: a reason that was seen is not driven over,
+and stands until it is looked at again.
+"""
 
 from __future__ import annotations
 
@@ -11,7 +13,14 @@ from hypothesis import strategies as st
 
 from tests.helpers import DRAFT, Bench, make_bench
 from tribodex.core.adviser.infer import believe
-from tribodex.core.adviser.prior import EARLY_SHARE, LATE_SHARE, SLIP_SHARE, TAPER_SHARE, Explanation, SleeveModel
+from tribodex.core.adviser.prior import (
+    EARLY_SHARE,
+    LATE_SHARE,
+    SLIP_SHARE,
+    TAPER_SHARE,
+    Explanation,
+    SleeveModel,
+)
 from tribodex.core.adviser.reading import Reading
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
@@ -20,7 +29,14 @@ from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.mounting.zero import ZeroPoint, seating_degrees
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
-from tribodex.core.topics.tapered.looks import WORDS, LookFound, LookTarget, by_travel, proven, weighed
+from tribodex.core.topics.tapered.looks import (
+    WORDS,
+    LookFound,
+    LookTarget,
+    by_travel,
+    proven,
+    weighed,
+)
 from tribodex.core.topics.tapered.moves import Do
 from tribodex.core.topics.tapered.parting import WORDS as REASONS
 from tribodex.core.topics.tapered.parting import parted
@@ -50,7 +66,12 @@ def stopped() -> Bench:
     return bench
 
 
-def ends(before: str, after: str, look: LookTarget = LookTarget.SLEEVE_END, tool: LengthTool | None = LengthTool.DEPTH_MICROMETER) -> cmd.LookAt:
+def ends(
+    before: str,
+    after: str,
+    look: LookTarget = LookTarget.SLEEVE_END,
+    tool: LengthTool | None = LengthTool.DEPTH_MICROMETER,
+) -> cmd.LookAt:
     return cmd.LookAt(look, None, before, after, tool)
 
 
@@ -60,11 +81,17 @@ def test_before_anything_is_looked_at_both_reasons_are_named() -> None:
     assert {REASONS[Explanation.TAPER], REASONS[Explanation.SLIP]} <= set(found.explanations)
 
 
-def test_parts_that_do_not_belong_together_are_not_driven_over_and_stay_so_after_the_release() -> None:
+def test_parts_that_do_not_belong_together_are_not_driven_over_and_stay_so_after_the_release() -> (
+    None
+):
     bench = stopped()
     bench.do(*SOUND[1:], cmd.LookAt(LookTarget.NUMBERS, LookFound.NO_PAIR))
     move = bench.move()
-    assert move.do is Do.RELEASE and "do not belong together" in move.headline and move.points[0] == REASONS[Explanation.TAPER]
+    assert (
+        move.do is Do.RELEASE
+        and "do not belong together" in move.headline
+        and move.points[0] == REASONS[Explanation.TAPER]
+    )
     with pytest.raises(Refused, match="It was seen why"):
         bench.do(cmd.FollowLeaf())
     with pytest.raises(Refused):
@@ -89,20 +116,32 @@ def test_a_sleeve_that_went_along_is_seated_anew() -> None:
 
 
 @pytest.mark.parametrize(
-    ("after", "found"), [("30.83 mm", LookFound.STILL), ("30.80 mm", LookFound.STILL), ("30.60 mm", LookFound.MOVED), ("30.00 mm", LookFound.MOVED)]
+    ("after", "found"),
+    [
+        ("30.83 mm", LookFound.STILL),
+        ("30.80 mm", LookFound.STILL),
+        ("30.60 mm", LookFound.MOVED),
+        ("30.00 mm", LookFound.MOVED),
+    ],
 )
 def test_two_lengths_say_how_far_the_ring_went(after: str, found: LookFound) -> None:
     bench = stopped()
     bench.do(ends("30.00 mm", after))
     entry = bench.log[-1].fact
-    assert isinstance(entry, ev.LookedAt) and entry.found is found and entry.nut_mm == pytest.approx(150 / 180)
+    assert (
+        isinstance(entry, ev.LookedAt)
+        and entry.found is found
+        and entry.nut_mm == pytest.approx(150 / 180)
+    )
     assert "by depth micrometer" in tell(entry) and said(entry) == ends("30.00 mm", after)
 
 
 def test_lengths_in_inches_are_the_same_lengths() -> None:
     bench = stopped()
     bench.do(ends("1.1811 in", "1.2140 in"))
-    assert bench.state.attempt.looks[LookTarget.SLEEVE_END].moved_mm == pytest.approx(0.836, abs=0.002)
+    assert bench.state.attempt.looks[LookTarget.SLEEVE_END].moved_mm == pytest.approx(
+        0.836, abs=0.002
+    )
 
 
 def test_with_everything_sound_the_feeler_leads_and_what_was_found_stands_in_the_log() -> None:
@@ -112,8 +151,15 @@ def test_with_everything_sound_the_feeler_leads_and_what_was_found_stands_in_the
     assert "numbers on bearing" in raised.value.fields[0].message
     bench.do(*SOUND, cmd.FollowLeaf())
     entry = bench.log[-1].fact
-    assert isinstance(entry, ev.LeafFollowed) and entry.checks == ("numbers", "threads", "sleeve_end", "zero")
-    assert "one family, the taper as planned" in entry.found and "the pitch as planned" in tell(entry)
+    assert isinstance(entry, ev.LeafFollowed) and entry.checks == (
+        "numbers",
+        "threads",
+        "sleeve_end",
+        "zero",
+    )
+    assert "one family, the taper as planned" in entry.found and "the pitch as planned" in tell(
+        entry
+    )
     assert bench.move().do is Do.TURN
 
 
@@ -142,7 +188,11 @@ def test_what_was_seen_is_answered_by_looking_there_again_and_by_nothing_else() 
 def test_a_look_at_the_sleeve_holds_until_the_nut_is_turned() -> None:
     bench = stopped()
     bench.do(*SOUND, cmd.FollowLeaf(), cmd.TurnNut("60"))
-    assert set(bench.state.attempt.looked()) == {LookTarget.NUMBERS, LookTarget.THREADS, LookTarget.ZERO}
+    assert set(bench.state.attempt.looked()) == {
+        LookTarget.NUMBERS,
+        LookTarget.THREADS,
+        LookTarget.ZERO,
+    }
 
 
 def test_what_is_no_answer_is_said_at_its_field() -> None:
@@ -175,12 +225,17 @@ def test_nothing_is_looked_for_where_feeler_and_nut_agree() -> None:
 
 
 def test_every_look_has_words_for_each_answer_and_one_for_not_knowing() -> None:
-    assert all(LookFound.UNKNOWN in answers and len(set(answers.values())) == len(answers) for answers in WORDS.values())
+    assert all(
+        LookFound.UNKNOWN in answers and len(set(answers.values())) == len(answers)
+        for answers in WORDS.values()
+    )
     assert {found for answers in WORDS.values() for found in answers} == set(LookFound)
 
 
 @given(st.floats(0.05, 5.0), st.floats(0.0, 0.2), st.floats(0.0, 1.2))
-def test_less_travel_never_speaks_for_a_sleeve_that_kept_its_place(nut_mm: float, marks_mm: float, share: float) -> None:
+def test_less_travel_never_speaks_for_a_sleeve_that_kept_its_place(
+    nut_mm: float, marks_mm: float, share: float
+) -> None:
     found = by_travel(share * nut_mm, nut_mm, marks_mm)
     less = by_travel(0.5 * share * nut_mm, nut_mm, marks_mm)
     order = [LookFound.MOVED, LookFound.STILL]
@@ -191,7 +246,12 @@ def test_less_travel_never_speaks_for_a_sleeve_that_kept_its_place(nut_mm: float
 
 def test_the_reason_does_not_hang_on_the_order_of_looking() -> None:
     seen = (LookFound.PAIR, LookFound.MOVED, LookFound.TESTED)
-    shares = {Explanation.TAPER: 0.5, Explanation.SLIP: 0.2, Explanation.ZERO_LATE: 0.2, Explanation.READING: 0.1}
+    shares = {
+        Explanation.TAPER: 0.5,
+        Explanation.SLIP: 0.2,
+        Explanation.ZERO_LATE: 0.2,
+        Explanation.READING: 0.1,
+    }
     firsts = {(proven(order), next(iter(weighed(shares, order)))) for order in permutations(seen)}
     assert firsts == {(Explanation.SLIP, Explanation.SLIP)}
     assert sum(weighed(shares, seen).values()) == pytest.approx(1.0)
@@ -210,23 +270,39 @@ def test_a_reading_that_tells_nothing_changes_no_share(turned: float) -> None:
 
 
 @pytest.mark.parametrize("share", [0.3, 0.4, 0.5])
-def test_a_reading_that_agrees_with_a_wrong_slope_does_not_speak_for_the_right_one(share: float) -> None:
-    """A grid that was cut to the wrong slope once gave the planned one a share of that cut: the more it was gauged, the more as planned."""
+def test_a_reading_that_agrees_with_a_wrong_slope_does_not_speak_for_the_right_one(
+    share: float,
+) -> None:
+    """A grid that was cut to the wrong slope once gave the planned one a share of that cut: the
+    more it was gauged, the more as planned.
+    """
     model, first, per_degree = SleeveModel(0.388), [[Span(120, 130)] * 6], 0.388 * share
-    readings = [Reading(at, (Span(120 - (left := per_degree * (at - 10)), 130 - left),) * 6) for at in (150.0, 300.0, 355.0)]
-    planned = [believe(model, first, readings[:n], readings[n - 1].nut_deg).explanations[Explanation.AS_PLANNED] for n in (1, 2, 3)]
+    readings = [
+        Reading(at, (Span(120 - (left := per_degree * (at - 10)), 130 - left),) * 6)
+        for at in (150.0, 300.0, 355.0)
+    ]
+    planned = [
+        believe(model, first, readings[:n], readings[n - 1].nut_deg).explanations[
+            Explanation.AS_PLANNED
+        ]
+        for n in (1, 2, 3)
+    ]
     assert planned[0] > planned[1] and planned[2] <= planned[1] + 0.01, planned
 
 
 def test_a_slit_that_still_closes_is_no_sleeve_that_goes_along() -> None:
-    """The zero mark was only hand-tight: turn after turn takes nothing out, and the ring goes up its sleeve as far as the nut says."""
+    """The zero mark was only hand-tight: turn after turn takes nothing out, and the ring goes up
+    its sleeve as far as the nut says.
+    """
     truth = VirtualBearing(125, 0.385, 420)
     bench = make_bench(REFERENCE, replace(DRAFT, washer="on"))
     bench.ready(truth)
     bench.do(cmd.TurnNut("150"))
     for _ in range(2):
         bench.gauge(Phase.DRIVE_UP, truth)
-    bench.do(*SOUND[:2], ends("30.00 mm", "30.83 mm"), SOUND[3], cmd.FollowLeaf(), cmd.TurnNut("120"))
+    bench.do(
+        *SOUND[:2], ends("30.00 mm", "30.83 mm"), SOUND[3], cmd.FollowLeaf(), cmd.TurnNut("120")
+    )
     bench.gauge(Phase.DRIVE_UP, truth)
     found = parted(bench.state)
     assert found is not None and not found.again and bench.move().do is Do.PARTED
@@ -242,7 +318,13 @@ def test_a_slit_that_still_closes_is_no_sleeve_that_goes_along() -> None:
     assert "moves with the nut" in bench.move().headline
 
 
-@pytest.mark.parametrize("look", [cmd.LookAt(LookTarget.NUMBERS, LookFound.NO_PAIR), cmd.LookAt(LookTarget.SLEEVE_END, LookFound.MOVED)])
+@pytest.mark.parametrize(
+    "look",
+    [
+        cmd.LookAt(LookTarget.NUMBERS, LookFound.NO_PAIR),
+        cmd.LookAt(LookTarget.SLEEVE_END, LookFound.MOVED),
+    ],
+)
 def test_no_reading_wipes_out_what_was_seen(look: cmd.LookAt) -> None:
     """Gauged again, it reads just what the nut says: the parts are as wrong as before."""
     bench, sound = stopped(), VirtualBearing(125, 0.385, 8)
@@ -250,7 +332,12 @@ def test_no_reading_wipes_out_what_was_seen(look: cmd.LookAt) -> None:
     for _ in range(2):
         bench.gauge(Phase.DRIVE_UP, sound)
     assert bench.move().do is Do.RELEASE and bench.move().stops
-    for further in (cmd.Lock("4"), cmd.FollowLeaf(), cmd.SeeTab("4", "degrees"), cmd.Lock("4", "B. Boss", "as told")):
+    for further in (
+        cmd.Lock("4"),
+        cmd.FollowLeaf(),
+        cmd.SeeTab("4", "degrees"),
+        cmd.Lock("4", "B. Boss", "as told"),
+    ):
         if not isinstance(further, cmd.SeeTab):
             with pytest.raises(Refused):
                 bench.do(further)
@@ -279,4 +366,6 @@ def test_test_turns_end_whatever_the_mark_seems_to_show() -> None:
     assert bench.move().do is Do.RELEASE and "moves with the nut" in bench.move().headline
     asked = bench.state.plan.turn_range_deg
     closing, sd = seating_degrees(ZeroPoint.HAND_TIGHT, 2.0)
-    assert asked is not None and before <= asked.high + closing + 2 * sd, "no turn begins where no slit can still close"
+    assert asked is not None and before <= asked.high + closing + 2 * sd, (
+        "no turn begins where no slit can still close"
+    )

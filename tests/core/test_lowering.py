@@ -1,4 +1,6 @@
-"""Into the base: who and what weight, seal rings guided, the locating ring where it belongs. Common practice, no source."""
+"""Into the base: who and what weight, seal rings guided, the locating ring where it belongs. Common
+practice, no source.
+"""
 
 from __future__ import annotations
 
@@ -57,7 +59,9 @@ def test_both_ends_go_in_each_by_its_own_ring(bench: ShaftBench) -> None:
         ("1", LowerIn(WHO, "hands", True, "in", "21 kg"), "by hands alone"),
     ],
 )
-def test_what_is_wrong_stops_until_it_is_put_right(bench: ShaftBench, at: str, said: LowerIn, word: str) -> None:
+def test_what_is_wrong_stops_until_it_is_put_right(
+    bench: ShaftBench, at: str, said: LowerIn, word: str
+) -> None:
     bench.do(said, at=at)
     assert words(bench, at) == [word] and not proven(bench, at)
     desk = bench.desk(at)
@@ -74,7 +78,9 @@ def test_a_slip_is_corrected_and_stays_readable(bench: ShaftBench) -> None:
     assert words(bench, "1") == ["in its base"] and proven(bench, "1") and not bench.job.alarms.open
 
 
-@pytest.mark.parametrize(("kg", "stopped"), [("20 kg", False), ("20.5 kg", True), ("44 lb", False), ("45 lbs", True)])
+@pytest.mark.parametrize(
+    ("kg", "stopped"), [("20 kg", False), ("20.5 kg", True), ("44 lb", False), ("45 lbs", True)]
+)
 def test_the_weight_in_any_unit(bench: ShaftBench, kg: str, stopped: bool) -> None:
     """44 lb are 19.96 kg, 45 lb are 20.4 kg; the limit is 20 kg."""
     assert BY_HAND_KG == 20.0
@@ -92,7 +98,9 @@ def test_the_weight_in_any_unit(bench: ShaftBench, kg: str, stopped: bool) -> No
         (LowerIn(WHO, "gear", True, "in", "85 kg", "3 m"), "shift"),
     ],
 )
-def test_wrong_input_is_named_and_adds_nothing(bench: ShaftBench, said: LowerIn, field: str) -> None:
+def test_wrong_input_is_named_and_adds_nothing(
+    bench: ShaftBench, said: LowerIn, field: str
+) -> None:
     before = bench.job.last_seq
     with pytest.raises(InvalidInput) as raised:
         bench.do(said, at="1")
@@ -111,7 +119,9 @@ def test_who_holds_the_shaft_said_anew_judges_the_ring_anew(bench: ShaftBench) -
     bench.do(FIXED, at="1")
     bench.do(FLOATING, at="2")
     bench.do(line.SayFloat("1", Floats.SEAT), line.SayFloat("2", Floats.HELD))
-    assert words(bench, "1") == ["ring in a floating seat"] and words(bench, "2") == ["locating ring missing"]
+    assert words(bench, "1") == ["ring in a floating seat"] and words(bench, "2") == [
+        "locating ring missing"
+    ]
     assert not proven(bench, "1") and not proven(bench, "2")
     for at in ("1", "2"):
         desk = bench.desk(at)
@@ -124,7 +134,9 @@ def test_who_holds_the_shaft_said_anew_judges_the_ring_anew(bench: ShaftBench) -
 
 
 def test_the_shift_is_what_the_rings_make(bench: ShaftBench) -> None:
-    """By hand: one ring on the far side of a seat wider than the bearing shifts it by half of the difference."""
+    """By hand: one ring on the far side of a seat wider than the bearing shifts it by half of the
+    difference.
+    """
     width = PLAN.bearing.width_mm
     bench.do(line.SayRings("1", f"{width + 10} mm", "10 mm"))
     planned = planned_shift(bench.desk("1"))
@@ -140,12 +152,20 @@ def test_a_band_and_the_housings_own_mark_enter_the_start(bench: ShaftBench) -> 
     bench.do(line.LaySleeve("1", "12 mm", "away from the datum", True, "0.6 to 0.75 mm", True))
     laid = bench.desk().of(lineup.TOPIC).laid["1"]
     assert laid.drive_up_mm == Span(0.6, 0.75) and laid.from_mark
-    start = next(r for r in results(bench.desk(), bench.desk().of(lineup.TOPIC)) if r.id.startswith("start_position"))
+    start = next(
+        r
+        for r in results(bench.desk(), bench.desk().of(lineup.TOPIC))
+        if r.id.startswith("start_position")
+    )
     middle = 12 + PLAN.bearing.width_mm / 2 + (0.6 + 0.75) / 2
-    assert "the centre mark of its housing" in (start.note or "") and f"{middle:.4g}"[:4] in (start.note or "")
+    assert "the centre mark of its housing" in (start.note or "") and f"{middle:.4g}"[:4] in (
+        start.note or ""
+    )
 
 
-@pytest.mark.parametrize("band", ["0.75 to 0.6 mm", "0.6 to 0.7 to 0.8 mm", "some", "-0.2 mm", "60 mm"])
+@pytest.mark.parametrize(
+    "band", ["0.75 to 0.6 mm", "0.6 to 0.7 to 0.8 mm", "some", "-0.2 mm", "60 mm"]
+)
 def test_a_band_nobody_can_mean_is_named(bench: ShaftBench, band: str) -> None:
     with pytest.raises(InvalidInput) as raised:
         bench.do(line.LaySleeve("1", "12 mm", "away from the datum", True, band))
@@ -156,4 +176,9 @@ def test_the_record_says_who_and_how(bench: ShaftBench) -> None:
     bench.do(FIXED, at="1")
     desk = bench.desk("1")
     section = lowering.TOPIC.record(desk, desk.of(lowering.TOPIC))[0]
-    assert WHO in section.lines[0] and "85 kg" in section.lines[0] and section.verdict is not None and section.verdict.level is Level.GOOD
+    assert (
+        WHO in section.lines[0]
+        and "85 kg" in section.lines[0]
+        and section.verdict is not None
+        and section.verdict.level is Level.GOOD
+    )

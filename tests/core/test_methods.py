@@ -1,4 +1,6 @@
-"""A job in each method, led by the tool's own next moves: what is asked, in what order, and how it ends."""
+"""A job in each method, led by the tool's own next moves: what is asked, in what order, and how it
+ends.
+"""
 
 from __future__ import annotations
 
@@ -12,7 +14,13 @@ from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.moves import Ask
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
-from tribodex.core.mounting.methods import METHOD_NOTES, Method, default_reason, default_washer, methods_for
+from tribodex.core.mounting.methods import (
+    METHOD_NOTES,
+    Method,
+    default_reason,
+    default_washer,
+    methods_for,
+)
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.topics import tell
 from tribodex.core.topics.tapered import commands as cmd
@@ -25,9 +33,22 @@ from tribodex.usecases.draft.given import PlanDraft
 
 TRUTH = VirtualBearing(125, 0.385, 8)
 UNIT = replace(
-    DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3", nut_slots="4", nut_tabs="9", sheet_zero="tapped"
+    DRAFT,
+    housed_unit="yes",
+    range_low="1",
+    range_high="1 1/4",
+    range_source="unit sheet, page 3",
+    nut_slots="4",
+    nut_tabs="9",
+    sheet_zero="tapped",
 )
-BALL = PlanDraft(designation="2212 K C3", shaft="55", range_low="80°", range_high="100°", range_source="maker's table")
+BALL = PlanDraft(
+    designation="2212 K C3",
+    shaft="55",
+    range_low="80°",
+    range_high="100°",
+    range_source="maker's table",
+)
 
 
 def move(bench: Bench) -> NextMove:
@@ -86,11 +107,15 @@ FELT = [Ask.CONFIRM, Do.SET_ZERO, Do.TURN, Do.HAND_CHECK, Do.LOCK, Do.HAND_CHECK
         pytest.param(BALL, VirtualBearing(52, 0.35, 5), FELT, id="ball bearing by angle"),
     ],
 )
-def test_every_method_is_led_from_gate_to_signature(reference: Reference, draft: PlanDraft, truth: VirtualBearing, asked: list[Do]) -> None:
+def test_every_method_is_led_from_gate_to_signature(
+    reference: Reference, draft: PlanDraft, truth: VirtualBearing, asked: list[Do]
+) -> None:
     bench = make_bench(reference, draft)
     found = follow(bench, truth)
     # Turning and gauging may alternate more than once.
-    folded = [do for i, do in enumerate(found) if not (do in (Do.TURN, Do.GAUGE) and do in found[:i])]
+    folded = [
+        do for i, do in enumerate(found) if not (do in (Do.TURN, Do.GAUGE) and do in found[:i])
+    ]
     assert folded == asked
     state = bench.do(job_cmd.Sign("A. Fitter", "fitter"))
     verdict = state.attempt.final_verdict()
@@ -103,7 +128,9 @@ def test_the_angle_method_says_where_its_end_mark_is(reference: Reference) -> No
     bench.ready(TRUTH)
     following = move(bench)
     assert "126 to 162°" in following.why and following.turn_deg is not None
-    assert following.turn_deg <= 144 / 2, "the first blind turn goes no further than half of what the card asks"
+    assert following.turn_deg <= 144 / 2, (
+        "the first blind turn goes no further than half of what the card asks"
+    )
     bench.do(cmd.TurnNut(f"{following.turn_deg}"))
     bench.gauge(Phase.DRIVE_UP, TRUTH)
     assert "end mark" in move(bench).why
@@ -116,7 +143,9 @@ def test_the_drive_up_method_speaks_of_the_indicator(reference: Reference) -> No
     bench.gauge(Phase.INITIAL, TRUTH)
     assert "MPa" in move(bench).headline
     state = bench.do(cmd.SetZero(True, "25 bar"))
-    assert state.attempt.zero is ZeroPoint.START_PRESSURE and state.attempt.start_pressure_mpa == 2.5
+    assert (
+        state.attempt.zero is ZeroPoint.START_PRESSURE and state.attempt.start_pressure_mpa == 2.5
+    )
     following = move(bench)
     assert "indicator" in following.headline and following.drive_up_mm is not None
     assert "°" not in following.headline, "an indicator is read, not a nut's dial"
@@ -153,9 +182,16 @@ def test_turns_are_logged_as_turns(reference: Reference) -> None:
 
 @pytest.mark.parametrize(
     ("swivel", "turns", "then"),
-    [("freely", True, Do.TURN), ("slight drag", True, Do.LOCK), ("binds", True, Do.RELEASE), ("freely", False, Do.RELEASE)],
+    [
+        ("freely", True, Do.TURN),
+        ("slight drag", True, Do.LOCK),
+        ("binds", True, Do.RELEASE),
+        ("freely", False, Do.RELEASE),
+    ],
 )
-def test_the_ball_bearings_ring_says_what_next(reference: Reference, swivel: str, turns: bool, then: Do) -> None:
+def test_the_ball_bearings_ring_says_what_next(
+    reference: Reference, swivel: str, turns: bool, then: Do
+) -> None:
     bench = make_bench(reference, BALL)
     bench.pass_gates()
     bench.pass_gate("washer_on")
@@ -194,7 +230,9 @@ def test_gaugings_that_differ_are_not_averaged(reference: Reference) -> None:
     bench.pass_gates()
     bench.gauge(Phase.INITIAL, VirtualBearing(138, 0.385))
     state = bench.gauge(Phase.INITIAL, VirtualBearing(116, 0.385))
-    assert len(state.initials()) == 1 and state.initial_um() == pytest.approx(116, abs=6), "the later one counts"
+    assert len(state.initials()) == 1 and state.initial_um() == pytest.approx(116, abs=6), (
+        "the later one counts"
+    )
 
 
 def test_a_warm_ring_is_corrected_within_reason(reference: Reference) -> None:
@@ -205,8 +243,13 @@ def test_a_warm_ring_is_corrected_within_reason(reference: Reference) -> None:
     assert raised.value.fields[0].name == "outer_temperature"
     with pytest.raises(Refused, match="20 K apart"):
         bench.do(cmd.StartGauging(Phase.INITIAL, inner_temperature="45", outer_temperature="25"))
-    bench.do(cmd.StartGauging(Phase.INITIAL, 1, inner_temperature="30 °C", outer_temperature="77 °F"))
-    bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.11", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.STOPS))
+    bench.do(
+        cmd.StartGauging(Phase.INITIAL, 1, inner_temperature="30 °C", outer_temperature="77 °F")
+    )
+    bench.do(
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.11", Outcome.PASSES),
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.STOPS),
+    )
     state = bench.do(cmd.CloseGauging())
     closed = state.initial_closed()
     assert closed is not None and closed.summary.correction_um == pytest.approx(7.6, abs=0.1)
@@ -219,7 +262,9 @@ def test_a_place_is_gauged_anew_and_the_old_readings_stay_readable(reference: Re
     bench = make_bench(reference)
     bench.pass_gates()
     bench.do(
-        cmd.StartGauging(Phase.INITIAL, 1), cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.STOPS)
+        cmd.StartGauging(Phase.INITIAL, 1),
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.PASSES),
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.STOPS),
     )
     assert "contradict" in move(bench).headline and "again" in move(bench).why
     with pytest.raises(Refused, match="Nothing was read"):
@@ -228,7 +273,11 @@ def test_a_place_is_gauged_anew_and_the_old_readings_stay_readable(reference: Re
     gauging = state.open_gauging()
     assert gauging is not None and gauging.trials == [] and move(bench).do is Do.TRY_LEAF
     assert len([e for e in bench.log if isinstance(e.fact, ev.LeafTried)]) == 2
-    state = bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS), cmd.CloseGauging())
+    state = bench.do(
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES),
+        cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS),
+        cmd.CloseGauging(),
+    )
     assert state.initial_um() == 125
 
 
@@ -251,7 +300,12 @@ def test_the_chosen_risk_changes_the_next_turn(reference: Reference) -> None:
     careful.append(move(bench).turn_deg)
     bench.do(cmd.ChooseRisk(0.05))
     bold.append(move(bench).turn_deg)
-    assert bench.state.risk == 0.05 and careful[0] is not None and bold[0] is not None and careful[0] <= bold[0]
+    assert (
+        bench.state.risk == 0.05
+        and careful[0] is not None
+        and bold[0] is not None
+        and careful[0] <= bold[0]
+    )
     with pytest.raises(InvalidInput):
         bench.do(cmd.ChooseRisk(0.5))
 

@@ -1,4 +1,6 @@
-"""Virtual mountings with a hidden truth, followed as the bench says; a few of those that `docs/adviser.md` has by the hundred."""
+"""Virtual mountings with a hidden truth, followed as the bench says; a few of those that
+`docs/adviser.md` has by the hundred.
+"""
 
 from __future__ import annotations
 
@@ -20,8 +22,14 @@ from tribodex.core.topics.tapered.state import Tapered
 SEED = 31
 
 
-def ended(count: int, fault: Fault = Fault.NONE, risk: float = 0.02, says: Says = Says.ROWS) -> list[Ended]:
-    return [found for number in range(count) if (found := run_one(SEED, number, risk, fault, says)) is not None]
+def ended(
+    count: int, fault: Fault = Fault.NONE, risk: float = 0.02, says: Says = Says.ROWS
+) -> list[Ended]:
+    return [
+        found
+        for number in range(count)
+        if (found := run_one(SEED, number, risk, fault, says)) is not None
+    ]
 
 
 def test_followed_as_told_it_ends_inside_and_never_below_the_limit() -> None:
@@ -45,12 +53,17 @@ def test_no_gauging_is_repeated_before_the_washer_is_fitted_where_the_window_is_
     repeats = seats = 0
     for number in range(40):
         mounting = draw(SEED, number)
-        if not mounting.plan.seats_again or true_window(mounting.plan, mounting.world.initial_um).empty:
+        if (
+            not mounting.plan.seats_again
+            or true_window(mounting.plan, mounting.world.initial_um).empty
+        ):
             continue
         fitter, said = Hands(mounting.plan, mounting.world), []
         follow = fitter.next
 
-        def watched(fitter: Hands = fitter, said: list[tuple[str, bool, float]] = said, follow: Any = follow) -> Any:
+        def watched(
+            fitter: Hands = fitter, said: list[tuple[str, bool, float]] = said, follow: Any = follow
+        ) -> Any:
             move, state = follow(), fitter.state
             position, window = state.position(), state.window()
             if position is not None and window is not None and not state.attempt.has_seat:
@@ -68,7 +81,9 @@ def test_no_gauging_is_repeated_before_the_washer_is_fitted_where_the_window_is_
 
 
 def followed(seed: int, number: int) -> tuple[str, list[tuple[Any, Tapered]]]:
-    """A mounting followed as told: how it ended, and every move with the state in which it was told."""
+    """A mounting followed as told: how it ended, and every move with the state in which it was
+    told.
+    """
     mounting = draw(seed, number)
     fitter, said = Hands(mounting.plan, mounting.world), []
     follow = fitter.next
@@ -83,7 +98,9 @@ def followed(seed: int, number: int) -> tuple[str, list[tuple[Any, Tapered]]]:
 
 
 def test_short_of_a_narrow_window_it_never_says_too_far() -> None:
-    """What is above the window is not made better by a release: out of reach, with what would bring it nearer."""
+    """What is above the window is not made better by a release: out of reach, with what would bring
+    it nearer.
+    """
     word, said = followed(11, 72)
     assert word == "out of reach"
     first = next(move for move, _ in said if move.do is Do.RELEASE)
@@ -91,10 +108,18 @@ def test_short_of_a_narrow_window_it_never_says_too_far() -> None:
     last, state = said[-1]
     position, window = state.position(), state.window()
     assert position is not None and window is not None and position.clearance_um > window.high_um
-    assert last.do is Do.RELEASE and "greater risk" not in last.risk and "next clearance group" in last.risk, "the greatest was chosen"
+    assert (
+        last.do is Do.RELEASE
+        and "greater risk" not in last.risk
+        and "next clearance group" in last.risk
+    ), "the greatest was chosen"
     assert um_text(window.high_um) in last.why
     for move, then in said:
-        if move.headline.startswith("Too far") and (at := then.position()) and (aim := then.window()):
+        if (
+            move.headline.startswith("Too far")
+            and (at := then.position())
+            and (aim := then.window())
+        ):
             assert at.clearance_um <= aim.high_um, move
 
 
@@ -102,7 +127,11 @@ def test_a_release_is_told_for_what_the_leaf_says() -> None:
     found = set()
     for number in (0, 40, 41):
         said = followed(11, number)[1]
-        found |= {(move.headline.split(":")[0], state.leaf_allows(0.0).word) for move, state in said if move.do is Do.RELEASE}
+        found |= {
+            (move.headline.split(":")[0], state.leaf_allows(0.0).word)
+            for move, state in said
+            if move.do is Do.RELEASE
+        }
     meant = {
         ("Not sure enough by the feeler", NOT_SURE),
         ("Not sure enough for the chosen risk", OVER_RISK),
@@ -127,7 +156,9 @@ def test_it_says_inside_only_where_the_leaf_says_so() -> None:
 
 
 def test_in_a_narrow_window_the_tab_is_looked_for_before_the_last_turns() -> None:
-    """Five degrees of the nut are a third of such a window: where the tab stands belongs to the last turns."""
+    """Five degrees of the nut are a third of such a window: where the tab stands belongs to the
+    last turns.
+    """
     _, said = followed(11, 2)
     seated = next(i for i, (move, _) in enumerate(said) if move.do is Do.SEAT)
     doing = [move.do for move, _ in said[seated + 1 :]]
@@ -135,7 +166,9 @@ def test_in_a_narrow_window_the_tab_is_looked_for_before_the_last_turns() -> Non
 
 
 def test_one_tap_a_reading_takes_less_than_half_the_taps_and_fewer_still_for_both_rows() -> None:
-    """For each gauging: how many of them a mounting takes differs with what the leaves happen to say."""
+    """For each gauging: how many of them a mounting takes differs with what the leaves happen to
+    say.
+    """
 
     def each(found: list[Ended]) -> float:
         return sum(e.leaf_taps for e in found) / sum(e.gaugings for e in found)
@@ -145,8 +178,12 @@ def test_one_tap_a_reading_takes_less_than_half_the_taps_and_fewer_still_for_bot
 
 
 @pytest.mark.parametrize("fault", [Fault.TAPER, Fault.SLIDES, Fault.TURNS])
-def test_a_fault_of_the_mechanism_is_stopped_before_the_lock_and_its_cause_stands_first(fault: Fault) -> None:
-    """Where a sleeve begins to turn only near the window it may end inside without a word: nothing went wrong there."""
+def test_a_fault_of_the_mechanism_is_stopped_before_the_lock_and_its_cause_stands_first(
+    fault: Fault,
+) -> None:
+    """Where a sleeve begins to turn only near the window it may end inside without a word: nothing
+    went wrong there.
+    """
     found = ended(8, fault)
     missed = [e for e in found if e.word == "locked" and not e.alarmed and not e.inside]
     assert len(missed) <= 1, "docs/adviser.md says how often, by the hundred"
@@ -157,9 +194,18 @@ def test_a_fault_of_the_mechanism_is_stopped_before_the_lock_and_its_cause_stand
 
 @pytest.mark.parametrize("hollow", [0.0, 0.5])
 @pytest.mark.parametrize(("bore", "outside"), [(50, 90), (90, 160), (200, 340)])
-def test_the_world_and_the_elastic_rings_agree_though_neither_knows_the_other(bore: int, outside: int, hollow: float) -> None:
+def test_the_world_and_the_elastic_rings_agree_though_neither_knows_the_other(
+    bore: int, outside: int, hollow: float
+) -> None:
     """Two thick rings by two ways of writing them (Lamé; from memory)."""
-    bearing, raceway = Bearing(bore, outside, 0.4 * bore, Taper.ONE_IN_12, Group.C3), (3 * bore + outside) / 4
+    bearing, raceway = (
+        Bearing(bore, outside, 0.4 * bore, Taper.ONE_IN_12, Group.C3),
+        (3 * bore + outside) / 4,
+    )
     shaft = Shaft(float(bore), hollow * bore)
-    parts = Parts(bore, outside, 2.0, 1 / 12, (100, 120), 50, (50.0,), 1.5, shaft_bore_mm=hollow * bore)
-    assert growth(parts, raceway) == pytest.approx(effective_ratio(bearing, shaft) * (bore + 2) / bore, rel=0.05)
+    parts = Parts(
+        bore, outside, 2.0, 1 / 12, (100, 120), 50, (50.0,), 1.5, shaft_bore_mm=hollow * bore
+    )
+    assert growth(parts, raceway) == pytest.approx(
+        effective_ratio(bearing, shaft) * (bore + 2) / bore, rel=0.05
+    )

@@ -16,10 +16,10 @@ from tribodex.core.mounting.lock_ruling import LeafSays, may_lock
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered import commands as cmd
-from tribodex.core.topics.tapered.drive_moves import stuck_move
 from tribodex.core.topics.tapered.leaves import enough_read, next_cell
 from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.topics.tapered.state import Tapered
+from tribodex.core.topics.tapered.stopped_moves import stuck_move
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
@@ -40,7 +40,11 @@ def ready(reference: Reference, truth: VirtualBearing, turn_deg: float) -> Bench
 
 def read_place(bench: Bench, truth: VirtualBearing, place: int) -> None:
     """Both rows of one place, leaf by leaf."""
-    while (gauging := bench.state.open_gauging()) and (todo := next_cell(bench.state, gauging)) and todo[0].place == place:
+    while (
+        (gauging := bench.state.open_gauging())
+        and (todo := next_cell(bench.state, gauging))
+        and todo[0].place == place
+    ):
         cell, choice = todo
         outcome = truth.try_leaf(choice.stack.thickness_um, gauging.nut_deg, cell.place, cell.row)
         bench.do(cmd.TryLeaf(cell.place, cell.row, f"{choice.stack.thickness_um} µm", outcome))
@@ -70,7 +74,14 @@ def test_far_above_the_window_one_place_ends_the_gauging(reference: Reference) -
     ],
 )
 def test_where_no_move_is_left_the_leaf_says_whether_a_release_helps(
-    reference: Reference, monkeypatch: pytest.MonkeyPatch, gauged: float, high: float, limit: float, headline: str, helps: bool
+    *,
+    reference: Reference,
+    monkeypatch: pytest.MonkeyPatch,
+    gauged: float,
+    high: float,
+    limit: float,
+    headline: str,
+    helps: bool,
 ) -> None:
     bench = ready(reference, VirtualBearing(125, 0.385, 0), 120)
     bench.gauge(Phase.DRIVE_UP, VirtualBearing(125, 0.385, 0))
@@ -83,8 +94,12 @@ def test_where_no_move_is_left_the_leaf_says_whether_a_release_helps(
     move = stuck_move(state, position, window)
     assert move.do is Do.RELEASE and move.headline == headline
     assert um_text(gauged) in move.why and "once more tells no more" in move.why
-    assert ("next clearance group" in move.risk) is not helps and ("does not bring it back" in move.risk) is helps
-    assert ("greater risk" in move.risk) is ("out of reach" in headline), "what the feeler refuses no risk allows"
+    assert ("next clearance group" in move.risk) is not helps and (
+        "does not bring it back" in move.risk
+    ) is helps
+    assert ("greater risk" in move.risk) is ("out of reach" in headline), (
+        "what the feeler refuses no risk allows"
+    )
     assert "never on rings" in move.risk
 
 
@@ -117,7 +132,9 @@ def test_the_unmounted_and_the_final_gauging_are_never_cut_short(reference: Refe
 
 
 def test_the_lock_asks_for_all_places(reference: Reference) -> None:
-    """Inside by one place alone: seated first, then gauged at all places; the lock is refused until then."""
+    """Inside by one place alone: seated first, then gauged at all places; the lock is refused until
+    then.
+    """
     truth = VirtualBearing(125, 0.385, 0)
     bench = ready(reference, truth, 135)
     bench.gauge(Phase.DRIVE_UP, truth, 1)
@@ -151,8 +168,12 @@ REFERENCE = load_reference()
 
 @settings(max_examples=25, deadline=None)
 @given(initial=st.integers(112, 138), per_degree=st.floats(0.33, 0.43), turn=st.integers(10, 150))
-def test_what_ends_a_gauging_early_never_hides_the_window(initial: int, per_degree: float, turn: int) -> None:
-    """Whatever the truth: a gauging cut short leaves a belief above the window, and the next move is a turn within the risk."""
+def test_what_ends_a_gauging_early_never_hides_the_window(
+    initial: int, per_degree: float, turn: int
+) -> None:
+    """Whatever the truth: a gauging cut short leaves a belief above the window, and the next move
+    is a turn within the risk.
+    """
     truth = VirtualBearing(initial, per_degree, 0)
     bench = ready(REFERENCE, truth, turn)
     bench.do(cmd.StartGauging(Phase.DRIVE_UP))
@@ -169,4 +190,7 @@ def test_what_ends_a_gauging_early_never_hides_the_window(initial: int, per_degr
     following = told(bench)
     assert following.do is Do.TURN and following.turn_deg
     position = bench.state.position()
-    assert position is not None and position.after(following.turn_deg).below(window) <= bench.state.risk + 0.002
+    assert (
+        position is not None
+        and position.after(following.turn_deg).below(window) <= bench.state.risk + 0.002
+    )

@@ -1,4 +1,6 @@
-"""A job done on paper and typed in afterwards: nothing pretends to have been gated; readings are judged, what is still to do is gated."""
+"""A job done on paper and typed in afterwards: nothing pretends to have been gated; readings are
+judged, what is still to do is gated.
+"""
 
 from __future__ import annotations
 
@@ -45,7 +47,15 @@ def test_no_gate_and_no_need_is_asked_and_none_is_pretended() -> None:
     bench.log[:] = bench.log[:1]
     with pytest.raises(Refused):
         bench.do(house.SlideOn(True), at="1")
-    bench.do(*typed(house.SlideOn(True), house.FindFloat(FloatBy.HOUSING), drive.MarkUnitZero(), drive.TurnUnitNut("1.1")), at="1")
+    bench.do(
+        *typed(
+            house.SlideOn(True),
+            house.FindFloat(FloatBy.HOUSING),
+            drive.MarkUnitZero(),
+            drive.TurnUnitNut("1.1"),
+        ),
+        at="1",
+    )
     bench.do(*typed(drive.FitPlate("4"), drive.TryDriven(True)), at="1")
     assert all(proof.proven for proof in proved.of(bench.desk("1"), adapter_unit.TOPIC))
     assert not bench.job.gates, "nothing was gated"
@@ -63,7 +73,14 @@ def test_alarms_and_proofs_are_judged_like_any_other() -> None:
 
 
 @pytest.mark.parametrize(
-    "step", [job_cmd.ConfirmGate("safe", ()), job_cmd.OverruleGate("fit_up", "A", "b"), job_cmd.Sign("A", "fitter"), job_cmd.AddNote("x"), None]
+    "step",
+    [
+        job_cmd.ConfirmGate("safe", ()),
+        job_cmd.OverruleGate("fit_up", "A", "b"),
+        job_cmd.Sign("A", "fitter"),
+        job_cmd.AddNote("x"),
+        None,
+    ],
 )
 def test_gates_and_signatures_are_not_typed_from_paper(step: object) -> None:
     bench = ShaftBench()
@@ -72,7 +89,14 @@ def test_gates_and_signatures_are_not_typed_from_paper(step: object) -> None:
     assert raised.value.fields[0].name == "step"
 
 
-@pytest.mark.parametrize(("by", "at", "field"), [("", DAY, "done_by"), ("Bram", "yesterday", "done_at"), ("Bram", "0026-10-04 09:30", "done_at")])
+@pytest.mark.parametrize(
+    ("by", "at", "field"),
+    [
+        ("", DAY, "done_by"),
+        ("Bram", "yesterday", "done_at"),
+        ("Bram", "0026-10-04 09:30", "done_at"),
+    ],
+)
 def test_who_and_when_are_asked(by: str, at: str, field: str) -> None:
     bench = ShaftBench()
     with pytest.raises(InvalidInput) as raised:
@@ -99,15 +123,32 @@ def test_a_run_that_goes_on_now_does_not_hide_behind_a_start_from_paper() -> Non
             bench.do(live)
     # From paper it is told to its end, and put right; to stop it is never refused.
     bench.do(*typed(warm))
-    bench.do(job_cmd.Correct(bench.job.last_seq, "misread", run.ReadWarmth("1", "32 °C", ReadBy.THERMOMETER, Noise.EVEN, after="5")))
+    bench.do(
+        job_cmd.Correct(
+            bench.job.last_seq,
+            "misread",
+            run.ReadWarmth("1", "32 °C", ReadBy.THERMOMETER, Noise.EVEN, after="5"),
+        )
+    )
     bench.do(run.StopRun("it goes on here"))
     with pytest.raises(Refused, match="Ready to run"):
         bench.do(run.StartRun("warm", "20 °C"))
 
 
-def test_the_next_move_asks_no_gate_while_it_is_typed_in_and_asks_it_otherwise(reference: Reference) -> None:
+def test_the_next_move_asks_no_gate_while_it_is_typed_in_and_asks_it_otherwise(
+    reference: Reference,
+) -> None:
     store = MemoryStore()
-    job = open_one(store, reference, "job-0001", "m-1-a", "", DRAFT, Tap("open-0001", "Tester", BEGIN), BEGIN)
+    job = open_one(
+        store,
+        reference,
+        "job-0001",
+        "m-1-a",
+        "",
+        draft=DRAFT,
+        tap=Tap("open-0001", "Tester", BEGIN),
+        at=BEGIN,
+    )
     assert shown(reference, job).next.do == "confirm_gate"
     paper = shown(reference, job, paper=True)
     assert paper.next.do == "gauge_initial" and paper.gate is None
@@ -115,14 +156,27 @@ def test_the_next_move_asks_no_gate_while_it_is_typed_in_and_asks_it_otherwise(r
 
 def test_a_whole_mounting_on_paper_is_signed_with_its_remark(reference: Reference) -> None:
     store = MemoryStore()
-    job = open_one(store, reference, "job-0001", "m-1-a", "", DRAFT, Tap("open-0001", "Tester", BEGIN), BEGIN)
+    job = open_one(
+        store,
+        reference,
+        "job-0001",
+        "m-1-a",
+        "",
+        draft=DRAFT,
+        tap=Tap("open-0001", "Tester", BEGIN),
+        at=BEGIN,
+    )
     now = BEGIN + timedelta(days=3)
     count = iter(range(1000))
 
     def say(command: object, at: str = "2026-10-06T10:00:00+02:00") -> None:
         tap = Tap(f"typed-{next(count):05d}", "Ines Whitlow", now)
-        step = command if isinstance(command, job_cmd.SayPaper | job_cmd.Sign) else job_cmd.FromPaper("Bram Sedgeley", at, command)
-        do(store, reference, job.id, step, tap, now)
+        step = (
+            command
+            if isinstance(command, job_cmd.SayPaper | job_cmd.Sign)
+            else job_cmd.FromPaper("Bram Sedgeley", at, command)
+        )
+        do(store, reference, job.id, step, tap, recorded_at=now)
 
     def gauged(phase: Phase, um: int) -> None:
         say(cmd.StartGauging(phase, 3))
@@ -145,21 +199,40 @@ def test_a_whole_mounting_on_paper_is_signed_with_its_remark(reference: Referenc
     assert loaded.job.of(adapter_unit.TOPIC, "1").plan is None and len(loaded.job.paper) > 30
     # Times as said, typed by whoever typed.
     step = next(event for event in desk.log if event.kind == "nut_turned")
-    assert step.happened_at == moment_of("2026-10-06T08:00:00+00:00") and step.actor == "Ines Whitlow" and step.recorded_at == now
+    assert (
+        step.happened_at == moment_of("2026-10-06T08:00:00+00:00")
+        and step.actor == "Ines Whitlow"
+        and step.recorded_at == now
+    )
     with pytest.raises(Refused, match="isolated and supported"):
         say(job_cmd.Sign("Ines Whitlow", "fitter"))
     say(job_cmd.SayPaper("Orla Tennick", "locked at Q14 and tried, shaft on two jacks"))
     made = record(reference, load(store, job.id))
     assert made.gates == () and len(made.paper) == 1
-    assert "by Bram Sedgeley, typed in by Ines Whitlow" in made.paper[0] and "Orla Tennick: locked at Q14" in made.paper[0]
+    assert (
+        "by Bram Sedgeley, typed in by Ines Whitlow" in made.paper[0]
+        and "Orla Tennick: locked at Q14" in made.paper[0]
+    )
     say(job_cmd.Sign("Ines Whitlow", "fitter"))
     signed = load(store, job.id)
-    assert signed.job.signed is not None and signed.job.signed.outcome.level in (Level.GOOD, Level.WATCH)
+    assert signed.job.signed is not None and signed.job.signed.outcome.level in (
+        Level.GOOD,
+        Level.WATCH,
+    )
 
 
 def test_what_is_still_to_come_is_not_typed_from_paper(reference: Reference) -> None:
     store = MemoryStore()
-    job = open_one(store, reference, "job-0001", "m-1-a", "", DRAFT, Tap("open-0001", "Tester", BEGIN), BEGIN)
+    job = open_one(
+        store,
+        reference,
+        "job-0001",
+        "m-1-a",
+        "",
+        draft=DRAFT,
+        tap=Tap("open-0001", "Tester", BEGIN),
+        at=BEGIN,
+    )
     with pytest.raises(InvalidInput, match="still to come"):
         do(
             store,
@@ -167,7 +240,7 @@ def test_what_is_still_to_come_is_not_typed_from_paper(reference: Reference) -> 
             job.id,
             job_cmd.FromPaper("Bram", "2031-01-01 08:00", cmd.StartGauging(Phase.INITIAL)),
             Tap("t-000001", "I", BEGIN),
-            BEGIN,
+            recorded_at=BEGIN,
         )
 
 

@@ -1,4 +1,5 @@
-"""Pictures of work: which stages have one, and which still lack one, is said in docs/pictures.md."""
+"""Pictures of work: which stages have one, and which still lack one, is said in
+docs/pictures.md."""
 
 from __future__ import annotations
 
@@ -17,5 +18,7 @@ def test_the_list_of_stages_without_a_picture_is_that_of_the_newest_procedures()
     for path in newest(ROOT / "data" / "procedures"):
         for stage in reference.procedure(path.stem.split("@")[0]).stages:
             (having if stage.pictures else lacking).add(stage.title)
-    told = set(re.findall(r"^- (.+)$", (ROOT / "docs" / "pictures.md").read_text("utf-8"), re.MULTILINE))
+    told = set(
+        re.findall(r"^- (.+)$", (ROOT / "docs" / "pictures.md").read_text("utf-8"), re.MULTILINE)
+    )
     assert told == lacking - having

@@ -1,4 +1,5 @@
-"""What people write, and what it means. Unit factors are compared with the registry package pint."""
+"""What people write, and what it means. Unit factors are compared with the registry package
+pint."""
 
 from __future__ import annotations
 
@@ -8,17 +9,35 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tribodex.core.errors import InvalidInput
-from tribodex.core.quantities import UM_PER, LengthUnit, micrometer_text, mm_text, parse_count, parse_degrees, parse_length, travel_text, um_text
+from tribodex.core.quantities import (
+    UM_PER,
+    LengthUnit,
+    micrometer_text,
+    mm_text,
+    parse_count,
+    parse_degrees,
+    parse_length,
+    travel_text,
+    um_text,
+)
 from tribodex.core.working import in_words, number
 
 PINT = pint.UnitRegistry()
 
 
 @pytest.mark.parametrize(
-    ("unit", "name"), [(LengthUnit.UM, "micrometer"), (LengthUnit.MM, "millimeter"), (LengthUnit.INCH, "inch"), (LengthUnit.THOU, "thou")]
+    ("unit", "name"),
+    [
+        (LengthUnit.UM, "micrometer"),
+        (LengthUnit.MM, "millimeter"),
+        (LengthUnit.INCH, "inch"),
+        (LengthUnit.THOU, "thou"),
+    ],
 )
 def test_unit_factors_agree_with_pint(unit: LengthUnit, name: str) -> None:
-    assert UM_PER[unit] == pytest.approx(PINT.Quantity(1, name).to("micrometer").magnitude, rel=1e-12)
+    assert UM_PER[unit] == pytest.approx(
+        PINT.Quantity(1, name).to("micrometer").magnitude, rel=1e-12
+    )
 
 
 @pytest.mark.parametrize(
@@ -47,7 +66,25 @@ def test_lengths_as_people_write_them(text: str, um: float) -> None:
     assert parse_length(text, "x").um == pytest.approx(um)
 
 
-@pytest.mark.parametrize("text", ["", " ", "abc", "1.2.3", "1 2", "--3", "1e3", "3 furlong", "1/0 in", "mm", "٣", "∞", "nan", "0.1 mm extra"])
+@pytest.mark.parametrize(
+    "text",
+    [
+        "",
+        " ",
+        "abc",
+        "1.2.3",
+        "1 2",
+        "--3",
+        "1e3",
+        "3 furlong",
+        "1/0 in",
+        "mm",
+        "٣",
+        "∞",
+        "nan",
+        "0.1 mm extra",
+    ],
+)
 def test_what_cannot_be_read_is_said_with_examples(text: str) -> None:
     with pytest.raises(InvalidInput) as raised:
         parse_length(text, "leaf")
@@ -56,7 +93,10 @@ def test_what_cannot_be_read_is_said_with_examples(text: str) -> None:
     assert field.message and "4.5 thou" in field.expected
 
 
-@pytest.mark.parametrize(("text", "word"), [("-0.1", "negative"), ("−0.1 mm", "negative"), ("0", "zero"), ("99999999999 mm", "larger")])
+@pytest.mark.parametrize(
+    ("text", "word"),
+    [("-0.1", "negative"), ("−0.1 mm", "negative"), ("0", "zero"), ("99999999999 mm", "larger")],
+)
 def test_what_cannot_be_meant_is_said(text: str, word: str) -> None:
     with pytest.raises(InvalidInput, match=word):
         parse_length(text, "x")
@@ -68,9 +108,13 @@ def test_the_typed_text_and_unit_are_kept() -> None:
     assert parse_length("4.5", "x", LengthUnit.THOU).um == pytest.approx(114.3)
 
 
-@given(st.floats(min_value=0.001, max_value=3000, allow_nan=False), st.sampled_from(list(LengthUnit)))
+@given(
+    st.floats(min_value=0.001, max_value=3000, allow_nan=False), st.sampled_from(list(LengthUnit))
+)
 def test_writing_and_reading_agree(value: float, unit: LengthUnit) -> None:
-    assert parse_length(f"{value:.6f} {unit.value}", "x", zero=True).um == pytest.approx(round(value, 6) * UM_PER[unit])
+    assert parse_length(f"{value:.6f} {unit.value}", "x", zero=True).um == pytest.approx(
+        round(value, 6) * UM_PER[unit]
+    )
 
 
 @given(st.text(max_size=30))
@@ -120,7 +164,13 @@ def test_words_never_make_a_risk_smaller_than_it_is_by_more_than_a_step(chance: 
 
 
 def test_numbers_keep_the_digits_that_matter() -> None:
-    assert [number(v) for v in (0.05, 1.0, 108.347, -0.5, 2000)] == ["0.05", "1", "108.3", "-0.5", "2000"]
+    assert [number(v) for v in (0.05, 1.0, 108.347, -0.5, 2000)] == [
+        "0.05",
+        "1",
+        "108.3",
+        "-0.5",
+        "2000",
+    ]
 
 
 @given(st.floats(-0.0004, 0.0004))

@@ -1,4 +1,6 @@
-"""Taking a bearing off: forces by another path, ways that fit what is known, and a topic that stops where it must."""
+"""Taking a bearing off: forces by another path, ways that fit what is known, and a topic that stops
+where it must.
+"""
 
 from __future__ import annotations
 
@@ -17,7 +19,16 @@ from tribodex.core.components.straight import Closure, StraightBearing
 from tribodex.core.errors import InvalidInput, OutOfRange, Refused
 from tribodex.core.job.commands import ConfirmGate, Correct, OverruleGate
 from tribodex.core.removal.backing_off import nut_gap
-from tribodex.core.removal.forces import AFTER_YEARS, FRESH, MARGIN, REDUCTION_SHARE, SIZES_KN, pull_off_force, release_force, tool_size
+from tribodex.core.removal.forces import (
+    AFTER_YEARS,
+    FRESH,
+    MARGIN,
+    REDUCTION_SHARE,
+    SIZES_KN,
+    pull_off_force,
+    release_force,
+    tool_size,
+)
 from tribodex.core.removal.puller import judge_puller
 from tribodex.core.removal.set_up import force_marks, tool_set_up
 from tribodex.core.removal.ways import Ring, Sight, WayOff, advise
@@ -37,13 +48,31 @@ BEARINGS = st.builds(
 
 
 @given(
-    st.floats(20, 900), st.floats(20, 900), st.floats(20, 900), st.floats(20, 900), st.none() | st.floats(1, 1000), st.none() | st.floats(0.1, 1000)
+    reach=st.floats(20, 900),
+    depth=st.floats(20, 900),
+    opens=st.floats(20, 900),
+    around=st.floats(20, 900),
+    rated=st.none() | st.floats(1, 1000),
+    force=st.none() | st.floats(0.1, 1000),
 )
 def test_a_puller_is_good_only_where_it_reaches_opens_and_bears_twice(
-    reach: float, depth: float, opens: float, around: float, rated: float | None, force: float | None
+    *,
+    reach: float,
+    depth: float,
+    opens: float,
+    around: float,
+    rated: float | None,
+    force: float | None,
 ) -> None:
     """By another path: each condition by itself."""
-    found = judge_puller(reach, depth, opens, around, rated, Result("f", "", force, "kN") if force is not None else None)
+    found = judge_puller(
+        reach,
+        depth,
+        opens,
+        around,
+        rated,
+        force=Result("f", "", force, "kN") if force is not None else None,
+    )
     holds = reach >= depth and opens >= around
     assert (found[0].level is Level.GOOD) is holds
     known = rated is not None and force is not None
@@ -52,13 +81,17 @@ def test_a_puller_is_good_only_where_it_reaches_opens_and_bears_twice(
 
 
 def test_what_nobody_knows_the_size_of_is_not_said_to_be_held() -> None:
-    found = judge_puller(200, 150, 120, None, 100, Result("f", "", 10.0, "kN"))
+    found = judge_puller(200, 150, 120, None, 100, force=Result("f", "", 10.0, "kN"))
     assert [verdict.level for verdict in found] == [Level.WATCH, Level.GOOD]
 
 
 @given(bearing=BEARINGS, low=st.floats(0, 60), more=st.floats(0, 60))
-def test_the_pull_off_force_by_lame_for_a_solid_shaft(bearing: Bearing, low: float, more: float) -> None:
-    """Another path: p = E/(2d)·(1-k²)·Δ for a solid seat of the same steel (Lamé; common in handbooks, from memory)."""
+def test_the_pull_off_force_by_lame_for_a_solid_shaft(
+    bearing: Bearing, low: float, more: float
+) -> None:
+    """Another path: p = E/(2d)·(1-k²)·Δ for a solid seat of the same steel (Lamé; common in
+    handbooks, from memory).
+    """
     found = pull_off_force(Span(low, low + more), bearing, Shaft(bearing.bore_mm))
     d, k = bearing.bore_mm, bearing.bore_mm / bearing.inner_raceway_mm
 
@@ -72,7 +105,9 @@ def test_the_pull_off_force_by_lame_for_a_solid_shaft(bearing: Bearing, low: flo
 
 @given(bearing=BEARINGS)
 def test_the_release_force_by_lame_and_a_cone(bearing: Bearing) -> None:
-    """Another path: the interference that gives a reduction is reduction/k (solid seat), then a cone with friction."""
+    """Another path: the interference that gives a reduction is reduction/k (solid seat), then a
+    cone with friction.
+    """
     found = release_force(bearing, Shaft(0.9 * bearing.bore_mm))
     d, k = bearing.bore_mm, bearing.bore_mm / bearing.inner_raceway_mm
 
@@ -80,7 +115,10 @@ def test_the_release_force_by_lame_and_a_cone(bearing: Bearing) -> None:
         p = E_MPA / (2 * d) * (1 - k * k) * share * d / k
         return pi * d * bearing.width_mm * p * (mu - 1 / 24) / 1000
 
-    expected = [force_kn(REDUCTION_SHARE.low, FRESH.low), force_kn(REDUCTION_SHARE.high, AFTER_YEARS.high)]
+    expected = [
+        force_kn(REDUCTION_SHARE.low, FRESH.low),
+        force_kn(REDUCTION_SHARE.high, AFTER_YEARS.high),
+    ]
     assert [found.value, found.value_to] == pytest.approx(expected, rel=0.05)
     assert found.value is not None and found.value > 0, "1:12 does not let go by itself"
 
@@ -93,7 +131,9 @@ def test_a_tool_has_its_margin_or_is_a_stop(force: float) -> None:
         assert found.verdict.level is Level.STOP and force * MARGIN > max(SIZES_KN)
     else:
         assert found.value in SIZES_KN and found.value >= MARGIN * force
-        assert all(size < MARGIN * force for size in SIZES_KN if size < found.value), "the smallest that does"
+        assert all(size < MARGIN * force for size in SIZES_KN if size < found.value), (
+            "the smallest that does"
+        )
 
 
 @pytest.mark.parametrize(
@@ -141,7 +181,8 @@ def test_every_way_is_weighed_with_a_reason_and_the_best_comes_first(sight: Sigh
     assert order == sorted(order)
     assert all(one.verdict.reason and (one.reasons or one.against) for one in found)
     by = {one.way: one.verdict.level for one in found}
-    # A sleeve is let go, never pulled; a shaft that stays is never pressed; what is to be used again is not cut.
+    # A sleeve is let go, never pulled; a shaft that stays is never pressed; what is to be used
+    # again is not cut.
     if sight.seat in (Seat.ADAPTER_SLEEVE, Seat.WITHDRAWAL_SLEEVE):
         assert by[WayOff.PULLER] is Level.STOP and by[WayOff.PRESS] is Level.STOP
     if sight.shaft_out is False:
@@ -149,13 +190,23 @@ def test_every_way_is_weighed_with_a_reason_and_the_best_comes_first(sight: Sigh
     if sight.keep:
         assert by[WayOff.CUT] is Level.STOP
     if sight.seat is None and sight.tight is Ring.UNKNOWN:
-        assert Level.GOOD not in (by[WayOff.PULLER], by[WayOff.PRESS]), "which ring is tight comes first"
+        assert Level.GOOD not in (
+            by[WayOff.PULLER],
+            by[WayOff.PRESS],
+        ), "which ring is tight comes first"
     if sight.one_piece and sight.captive_nut is None and sight.seat is Seat.ADAPTER_SLEEVE:
         assert by[WayOff.OWN_NUT] is Level.UNKNOWN, "an unknown nut is treated as plain"
 
 
-@given(way=st.sampled_from(WayOff), tight=st.sampled_from(Ring), seat=st.sampled_from(Seat), bearing=BEARINGS)
-def test_force_is_never_drawn_right_on_the_loose_ring(way: WayOff, tight: Ring, seat: Seat, bearing: Bearing) -> None:
+@given(
+    way=st.sampled_from(WayOff),
+    tight=st.sampled_from(Ring),
+    seat=st.sampled_from(Seat),
+    bearing=BEARINGS,
+)
+def test_force_is_never_drawn_right_on_the_loose_ring(
+    way: WayOff, tight: Ring, seat: Seat, bearing: Bearing
+) -> None:
     section = section_of(bearing, Shaft(0.9 * bearing.bore_mm), seat, None, None)
     for mark in force_marks(way, tight, section):
         on_outer = mark.radius_mm > section.outer_raceway_mm / 2
@@ -206,7 +257,11 @@ def test_a_way_that_is_not_advised_is_a_decision_with_a_name() -> None:
         bench.do(cmd.ChooseWay(WayOff.PULLER), at="1")
     bench.do(cmd.ChooseWay(WayOff.PULLER, "Orla Finch", "sleeve is cut already"), at="1")
     state = bench.desk().here("1").of(TOPIC)
-    assert state.way is not None and state.way.decided_by == "Orla Finch" and state.way.advised.word == "not here"
+    assert (
+        state.way is not None
+        and state.way.decided_by == "Orla Finch"
+        and state.way.advised.word == "not here"
+    )
 
 
 def test_hot_work_cannot_be_overruled_by_a_name() -> None:
@@ -239,7 +294,11 @@ def test_when_it_cocks_nothing_goes_on_until_the_cause_is_out() -> None:
         bench.do(cmd.SayOff("anyway"), at="1")
     bench.do(cmd.SayStraight("burr on the sleeve, dressed"), at="1")
     bench.do(cmd.SayOff("by itself"), at="1")
-    lines = " ".join(line for section in TOPIC.record(bench.desk().here("1"), bench.desk().here("1").of(TOPIC)) for line in section.lines)
+    lines = " ".join(
+        line
+        for section in TOPIC.record(bench.desk().here("1"), bench.desk().here("1").of(TOPIC))
+        for line in section.lines
+    )
     assert "burr on the sleeve" in lines and "It cocked 1 time." in lines
 
 
@@ -265,21 +324,33 @@ def test_a_bare_gap_that_makes_no_sense_is_asked_back() -> None:
 
 STRAIGHT = st.floats(15, 150).flatmap(
     lambda bore: st.builds(
-        lambda more, width: StraightBearing(bore, bore * (1.6 + more), bore * width, Group.CN, Closure.OPEN), st.floats(0, 0.9), st.floats(0.25, 0.7)
+        lambda more, width: StraightBearing(
+            bore, bore * (1.6 + more), bore * width, Group.CN, Closure.OPEN
+        ),
+        st.floats(0, 0.9),
+        st.floats(0.25, 0.7),
     )
 )
 
 
 @given(way=st.sampled_from(WayOff), tight=st.sampled_from(Ring), bearing=STRAIGHT)
-def test_press_and_puller_are_drawn_on_the_tight_ring_alone(way: WayOff, tight: Ring, bearing: StraightBearing) -> None:
+def test_press_and_puller_are_drawn_on_the_tight_ring_alone(
+    way: WayOff, tight: Ring, bearing: StraightBearing
+) -> None:
     section = section_of(bearing, Shaft(bearing.bore_mm), None, None, None)
     found = tool_set_up(way, tight, section)
     if way not in (WayOff.PRESS, WayOff.PULLER) or tight not in (Ring.INNER, Ring.OUTER):
         assert found is None
         return
     assert found is not None
-    ring = {Ring.INNER: (section.bore_mm / 2, section.inner_raceway_mm / 2), Ring.OUTER: (section.outer_raceway_mm / 2, section.outside_mm / 2)}
-    for parts, on in ((found.right, tight), (found.wrong, Ring.OUTER if tight is Ring.INNER else Ring.INNER)):
+    ring = {
+        Ring.INNER: (section.bore_mm / 2, section.inner_raceway_mm / 2),
+        Ring.OUTER: (section.outer_raceway_mm / 2, section.outside_mm / 2),
+    }
+    for parts, on in (
+        (found.right, tight),
+        (found.wrong, Ring.OUTER if tight is Ring.INNER else Ring.INNER),
+    ):
         touching = [part for part in parts if part.to_mm == 0]
         assert len(touching) == 1, "one piece alone bears on a face"
         low, high = ring[on]
@@ -287,12 +358,20 @@ def test_press_and_puller_are_drawn_on_the_tight_ring_alone(way: WayOff, tight: 
         # On the shaft end there is always a protector between, and nothing stands inside the shaft.
         end = [part for part in parts if part.from_mm == found.end_mm]
         assert [part.name for part in end] == ["protector"]
-        assert all(part.to_mm <= 0 or part.from_mm >= found.end_mm or part.inner_mm > section.outside_mm / 2 for part in parts)
+        assert all(
+            part.to_mm <= 0
+            or part.from_mm >= found.end_mm
+            or part.inner_mm > section.outside_mm / 2
+            for part in parts
+        )
     assert str(tight) in found.right_words and "rolling elements" in found.wrong_words
 
 
 def test_pressing_on_and_pulling_off_reckon_the_seat_alike() -> None:
     """One interference, one friction: the same force both ways."""
     bearing, shaft = StraightBearing(45, 85, 19, Group.C3, Closure.OPEN), Shaft(45)
-    on, off = push_on_force(bearing, shaft, Span(27, 27)), pull_off_force(Span(27, 27), bearing, shaft)
+    on, off = (
+        push_on_force(bearing, shaft, Span(27, 27)),
+        pull_off_force(Span(27, 27), bearing, shaft),
+    )
     assert (on.value_to or 0) / OILED.high == pytest.approx((off.value_to or 0) / AFTER_YEARS.high)

@@ -8,17 +8,27 @@ from hypothesis import strategies as st
 
 from tests.helpers import bearing
 from tribodex.core.errors import InvalidInput, Refused
-from tribodex.core.mounting.running import play_gone_at, running_clearance, thermal_loss_um, warm_correction_um, warm_uncertainty_um
+from tribodex.core.mounting.running import (
+    play_gone_at,
+    running_clearance,
+    thermal_loss_um,
+    warm_correction_um,
+    warm_uncertainty_um,
+)
 
 
 def test_loss_by_hand() -> None:
-    """12 µm/(m·K) · 10 K · 146 mm = 17.5 µm with the outer raceway, worked by hand: the rollers expand too."""
+    """12 µm/(m·K) · 10 K · 146 mm = 17.5 µm with the outer raceway, worked by hand: the rollers
+    expand too.
+    """
     assert thermal_loss_um(bearing(), 10) == pytest.approx(17.52, abs=0.01)
 
 
 @given(st.floats(-30, 60), st.floats(0, 40))
 def test_rollers_between_the_rings_lose_between_the_two_raceways(outer: float, over: float) -> None:
-    """In full: α·[ΔT_i·F + ΔT_w·(E - F) - ΔT_o·E], the rollers anywhere between the rings; equal warming takes and gives nothing."""
+    """In full: α·[ΔT_i·F + ΔT_w·(E - F) - ΔT_o·E], the rollers anywhere between the rings; equal
+    warming takes and gives nothing.
+    """
     b, alpha = bearing(), 12 / 1000
     f, e = b.inner_raceway_mm, b.outer_raceway_mm
     judged = thermal_loss_um(b, over)
@@ -45,7 +55,9 @@ def test_verdicts_follow_what_is_left() -> None:
 @given(st.floats(-8, 8))
 def test_a_warm_ring_hides_play_and_the_correction_gives_it_back(difference: float) -> None:
     middle = (bearing().inner_raceway_mm + bearing().outer_raceway_mm) / 2
-    assert warm_correction_um(bearing(), 25 + difference, 25) == pytest.approx(12 / 1000 * middle * difference)
+    assert warm_correction_um(bearing(), 25 + difference, 25) == pytest.approx(
+        12 / 1000 * middle * difference
+    )
     assert warm_uncertainty_um(bearing(), difference) >= warm_uncertainty_um(bearing()) > 0
 
 

@@ -53,7 +53,9 @@ def test_the_seat_is_a_counted_turn_behind(thickness: float, pitch: float) -> No
 def test_a_two_millimetre_washer_on_two_millimetres_of_pitch_looks_like_the_old_mark() -> None:
     right, wrong = judge_seat(2, 360, 2.0, True), judge_seat(2, 0, 2.0, True)
     assert right.verdict.word == "seated where it should" and right.extra_deg == 0
-    assert wrong.verdict.level is Level.STOP and wrong.extra_deg == 360, "the same look, one turn too far"
+    assert wrong.verdict.level is Level.STOP and wrong.extra_deg == 360, (
+        "the same look, one turn too far"
+    )
 
 
 @given(st.floats(-90, 800), st.floats(0.8, 2.6))
@@ -62,7 +64,9 @@ def test_a_remembered_thickness_neither_stops_nor_releases(behind: float, thickn
 
 
 @given(st.floats(0, 700), st.floats(0.8, 2.6))
-def test_a_measured_washer_tells_how_far_the_bearing_was_driven_on(behind: float, thickness: float) -> None:
+def test_a_measured_washer_tells_how_far_the_bearing_was_driven_on(
+    behind: float, thickness: float
+) -> None:
     found = judge_seat(2, behind, thickness, measured=True)
     assert found.extra_deg == pytest.approx(max(0.0, 180 * thickness - behind))
     if found.extra_deg > 30:
@@ -79,8 +83,10 @@ def test_a_measured_washer_tells_how_far_the_bearing_was_driven_on(behind: float
         (0.0, LengthTool.STEEL_RULE, "seat not proven"),
     ],
 )
-def test_sleeve_end_to_ring_proves_to_a_twentieth_and_a_rule_proves_nothing(moved: float, tool: LengthTool, word: str) -> None:
-    assert judge_seat(2, None, None, False, moved, tool).verdict.word == word
+def test_sleeve_end_to_ring_proves_to_a_twentieth_and_a_rule_proves_nothing(
+    moved: float, tool: LengthTool, word: str
+) -> None:
+    assert judge_seat(2, None, None, False, moved, tool=tool).verdict.word == word
 
 
 def test_a_washer_that_cannot_be_is_refused(reference: Reference) -> None:
@@ -89,7 +95,10 @@ def test_a_washer_that_cannot_be_is_refused(reference: Reference) -> None:
     bench = driven(reference)
     with pytest.raises(InvalidInput) as raised:
         bench.do(cmd.SeatNut(washer_thickness="1.75", shown="in"))
-    assert raised.value.fields[0].name == "washer_thickness" and "1.75 mm" in raised.value.fields[0].choices
+    assert (
+        raised.value.fields[0].name == "washer_thickness"
+        and "1.75 mm" in raised.value.fields[0].choices
+    )
     with pytest.raises(InvalidInput, match="One measurement alone"):
         bench.do(cmd.SeatNut(sleeve_before="31.40 mm", tool=LengthTool.DIAL))
     with pytest.raises(InvalidInput, match="With what"):
@@ -98,30 +107,46 @@ def test_a_washer_that_cannot_be_is_refused(reference: Reference) -> None:
 
 def test_the_move_never_asks_for_the_old_mark(reference: Reference) -> None:
     following = move(driven(reference, washer="1.75 mm"))
-    assert "not to its old mark" in following.headline and "315° behind" in following.why and "measured" in following.why
+    assert (
+        "not to its old mark" in following.headline
+        and "315° behind" in following.why
+        and "measured" in following.why
+    )
     assert "Forced on to the old mark" in following.risk
     whole = move(driven(reference, washer="2.00 mm"))
-    assert "one full turn behind" in whole.why and "may look as if it stood on the mark" in whole.why
+    assert (
+        "one full turn behind" in whole.why and "may look as if it stood on the mark" in whole.why
+    )
 
 
 def test_seated_where_the_washer_puts_it_it_is_locked_from_there(reference: Reference) -> None:
     bench = driven(reference)
     before = bench.state.attempt.nut_deg
     state = bench.seat()
-    assert state.attempt.nut_deg == pytest.approx(before, abs=0.1), "the bearing stays where it was: angles count anew from the seat"
+    assert state.attempt.nut_deg == pytest.approx(before, abs=0.1), (
+        "the bearing stays where it was: angles count anew from the seat"
+    )
     if move(bench).do is Do.GAUGE:
-        assert "where it stands" in move(bench).headline, "a repeat at most, and not for the seat's sake"
+        assert "where it stands" in move(bench).headline, (
+            "a repeat at most, and not for the seat's sake"
+        )
         bench.gauge(Phase.DRIVE_UP, TRUTH)
     assert move(bench).do in (Do.LOCK, Do.TURN)
 
 
-def test_forced_to_the_old_mark_the_bearing_has_gone_and_the_lock_is_barred(reference: Reference) -> None:
-    """The audit's case: the nut back on its mark with a 1.75 mm washer under it is 315° too far, some 120 µm."""
+def test_forced_to_the_old_mark_the_bearing_has_gone_and_the_lock_is_barred(
+    reference: Reference,
+) -> None:
+    """The audit's case: the nut back on its mark with a 1.75 mm washer under it is 315° too far,
+    some 120 µm.
+    """
     bench = driven(reference)
     before = bench.state.position()
     bench.do(cmd.SeatNut("0", "degrees", washer_thickness="1.75 mm"))
     after = bench.state.position()
-    assert before is not None and after is not None and after.clearance_um < before.clearance_um - 90
+    assert (
+        before is not None and after is not None and after.clearance_um < before.clearance_um - 90
+    )
     with pytest.raises(Refused, match=r"driven on|Not to be locked"):
         bench.do(cmd.Lock("2"))
     assert move(bench).do is Do.GAUGE and "Seating may have taken" in move(bench).why
@@ -149,7 +174,11 @@ def test_a_nut_that_does_not_seat_yet_is_tightened_on(reference: Reference) -> N
     following = move(bench)
     assert following.do in (Do.SEAT, Do.GAUGE, Do.LOCK)
     seated = bench.state.attempt.seated
-    assert seated is not None and seated.seat.verdict.word == "not seated yet" and "firmly" in seated.seat.verdict.reason
+    assert (
+        seated is not None
+        and seated.seat.verdict.word == "not seated yet"
+        and "firmly" in seated.seat.verdict.reason
+    )
 
 
 def test_correcting_a_seat_keeps_behind_behind(reference: Reference) -> None:
@@ -157,12 +186,30 @@ def test_correcting_a_seat_keeps_behind_behind(reference: Reference) -> None:
     bench = driven(reference)
     bench.do(cmd.SeatNut("300", "degrees", washer_thickness="1.75 mm"))
     target = bench.log[-1].seq
-    bench.do(job_cmd.Correct(target, "read it again", cmd.SeatNut("310", "degrees", washer_thickness="1.75 mm")))
+    bench.do(
+        job_cmd.Correct(
+            target, "read it again", cmd.SeatNut("310", "degrees", washer_thickness="1.75 mm")
+        )
+    )
     seated = bench.state.attempt.seated
-    assert seated is not None and seated.behind_deg == 310 and seated.seat.extra_deg == pytest.approx(5)
-    bench.do(job_cmd.Correct(target, "washer measured again", cmd.SeatNut("310", "degrees", washer_thickness="1.72 mm")))
+    assert (
+        seated is not None
+        and seated.behind_deg == 310
+        and seated.seat.extra_deg == pytest.approx(5)
+    )
+    bench.do(
+        job_cmd.Correct(
+            target,
+            "washer measured again",
+            cmd.SeatNut("310", "degrees", washer_thickness="1.72 mm"),
+        )
+    )
     seated = bench.state.attempt.seated
-    assert seated is not None and seated.behind_deg == 310 and seated.thickness_mm == pytest.approx(1.72)
+    assert (
+        seated is not None
+        and seated.behind_deg == 310
+        and seated.thickness_mm == pytest.approx(1.72)
+    )
 
 
 def test_release_is_said_with_the_nut_engaged(reference: Reference) -> None:
@@ -176,4 +223,8 @@ def test_release_is_said_with_the_nut_engaged(reference: Reference) -> None:
     following = move(bench)
     assert following.do in (Do.RELEASE, Do.NO_PLAY, Do.PARTED)
     cautions = " ".join(step.text for step in bench.procedure.stage("drive_up").cautions)
-    assert "the gap that is worked out" in cautions and "the whole nut on its thread" in cautions and "thread end" not in cautions
+    assert (
+        "the gap that is worked out" in cautions
+        and "the whole nut on its thread" in cautions
+        and "thread end" not in cautions
+    )

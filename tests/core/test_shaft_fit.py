@@ -1,4 +1,6 @@
-"""The shaft against its sleeve: tolerances by the formula of ISO 286-1, limits, inch bands, and shafts that no sleeve means."""
+"""The shaft against its sleeve: tolerances by the formula of ISO 286-1, limits, inch bands, and
+shafts that no sleeve means.
+"""
 
 from __future__ import annotations
 
@@ -15,13 +17,26 @@ from tribodex.core.mounting.shaft_fit import InchBand, InchShafts, nominal_of, s
 from tribodex.core.sources import PRACTICE
 
 NONE = InchShafts(PRACTICE, ())
-# ISO 286-1 (from memory): steps of nominal size up to 500 mm; IT5 = 7·i, IT9 = 40·i, i = 0.45·∛D + 0.001·D, D the step's geometric mean.
-STEPS = ((18, 30), (30, 50), (50, 80), (80, 120), (120, 180), (180, 250), (250, 315), (315, 400), (400, 500))
+# ISO 286-1 (from memory): steps of nominal size up to 500 mm; IT5 = 7·i, IT9 = 40·i, i = 0.45·∛D +
+# 0.001·D, D the step's geometric mean.
+STEPS = (
+    (18, 30),
+    (30, 50),
+    (50, 80),
+    (80, 120),
+    (120, 180),
+    (180, 250),
+    (250, 315),
+    (315, 400),
+    (400, 500),
+)
 
 
 @pytest.mark.parametrize(("over", "to"), STEPS)
 @pytest.mark.parametrize(("grade", "units"), [(5, 7), (9, 40)])
-def test_tolerances_follow_the_standards_own_formula(over: int, to: int, grade: int, units: int) -> None:
+def test_tolerances_follow_the_standards_own_formula(
+    over: int, to: int, grade: int, units: int
+) -> None:
     mean = math.sqrt(over * to)
     unit = 0.45 * mean ** (1 / 3) + 0.001 * mean
     assert tolerance_um(to, grade) == pytest.approx(units * unit, rel=0.07)
@@ -36,7 +51,14 @@ def test_beyond_what_is_kept_is_said(size: float, grade: int) -> None:
 
 @pytest.mark.parametrize(
     ("measured", "word"),
-    [(80.001, "over size"), (80.0, "nominal"), (79.999, "in size"), (79.926, "in size"), (79.925, "under size"), (79.6, "under size")],
+    [
+        (80.001, "over size"),
+        (80.0, "nominal"),
+        (79.999, "in size"),
+        (79.926, "in size"),
+        (79.925, "under size"),
+        (79.6, "under size"),
+    ],
 )
 def test_an_80_shaft_against_h9(measured: float, word: str) -> None:
     """h9 of 80 mm: 0 to -0.074 mm."""
@@ -52,10 +74,22 @@ def test_no_shaft_that_is_over_size_is_called_in_size(nominal: float, above: flo
 
 
 def test_inch_shafts_have_their_own_bands() -> None:
-    inch = InchShafts(PRACTICE, (InchBand("adapter", 2, 4, 0.0, -0.003), InchBand("housed_unit", 2, 4, 0.0, -0.001)))
+    inch = InchShafts(
+        PRACTICE,
+        (InchBand("adapter", 2, 4, 0.0, -0.003), InchBand("housed_unit", 2, 4, 0.0, -0.001)),
+    )
     mm = 3.1875 * 25.4
-    word = lambda off_in, housed: shaft_size(("3 3/16 in", mm), mm + off_in * 25.4, inch, housed).verdict.word  # type: ignore[union-attr]  # noqa: E731
-    assert word(-0.002, False) == "in size" and word(-0.002, True) == "under size" and word(0.001, False) == "over size"
+
+    def word(off_in: float, housed: bool) -> str:
+        verdict = shaft_size(("3 3/16 in", mm), mm + off_in * 25.4, inch, housed).verdict
+        assert verdict is not None
+        return verdict.word
+
+    assert (
+        word(-0.002, False) == "in size"
+        and word(-0.002, True) == "under size"
+        and word(0.001, False) == "over size"
+    )
 
 
 @pytest.mark.parametrize(("shaft", "meant"), [(79.95, 80), (80.05, 80), (75.0, None), (82.0, None)])

@@ -1,7 +1,7 @@
 """Rings on cylindrical seats: fit, force, heat, squareness, retaining rings.
 
-Lamé and expansion by another path; DIN 471 and DIN 472 row by row, and sizes, against the registry package bd-warehouse; limits of the trade
-as common practice, no source.
+Lamé and expansion by another path; DIN 471 and DIN 472 row by row, and sizes, against the registry
+package bd-warehouse; limits of the trade as common practice, no source.
 """
 
 from __future__ import annotations
@@ -30,11 +30,13 @@ from tribodex.reference import load_reference
 REFERENCE = load_reference()
 
 
-def ball(bore: float = 45, outside: float = 85, width: float = 19, closure: Closure = Closure.OPEN) -> StraightBearing:
+def ball(
+    bore: float = 45, outside: float = 85, width: float = 19, closure: Closure = Closure.OPEN
+) -> StraightBearing:
     return StraightBearing(bore, outside, width, Group.C3, closure)
 
 
-# --- Numbers and tables. -------------------------------------------------------------------------------------------------------------
+# --- Numbers and tables. --------------------------------------------------------------------------
 
 
 @pytest.mark.parametrize(
@@ -47,7 +49,9 @@ def ball(bore: float = 45, outside: float = 85, width: float = 19, closure: Clos
         ("16010 C2", "16010", Closure.OPEN, Group.C2),
     ],
 )
-def test_a_number_says_size_seals_and_group(text: str, code: str, closure: Closure, group: Group) -> None:
+def test_a_number_says_size_seals_and_group(
+    text: str, code: str, closure: Closure, group: Group
+) -> None:
     found = read_number(text)
     assert (found.code, found.closure, found.group, found.unread) == (code, closure, group, ())
 
@@ -64,19 +68,41 @@ def _library(name: str) -> list[dict[str, str]]:
     return list(csv.DictReader(text.splitlines()))
 
 
-# The same boundary dimensions in other kinds of bearing (ISO 15): angular contact 72 and 73, cylindrical roller 2 and 3 are series 62 and 63.
-_CODES = (re.compile(r"(6[023])(\d\d)\b"), re.compile(r"\b7([23])(\d\d)\b"), re.compile(r"\bN[A-Z]* ?([23])(\d\d)\b"))
+# The same boundary dimensions in other kinds of bearing (ISO 15): angular contact 72 and 73,
+# cylindrical roller 2 and 3 are series 62 and 63.
+_CODES = (
+    re.compile(r"(6[023])(\d\d)\b"),
+    re.compile(r"\b7([23])(\d\d)\b"),
+    re.compile(r"\bN[A-Z]* ?([23])(\d\d)\b"),
+)
 
 
 def test_sizes_agree_with_a_parts_library() -> None:
     own, seen = {row.code: row for row in REFERENCE.groove_dimensions.rows}, 0
-    for kind in ("deep_groove_ball", "capped_deep_groove_ball", "angular_contact_ball", "cylindrical_roller"):
+    for kind in (
+        "deep_groove_ball",
+        "capped_deep_groove_ball",
+        "angular_contact_ball",
+        "cylindrical_roller",
+    ):
         for line in _library(f"single_row_{kind}_bearing_parameters"):
-            found = next((match for code in _CODES if (match := code.search(line["SKT:Designation"]))), None)
-            if found is None or (row := own.get(f"{found[1] if len(found[1]) == 2 else '6' + found[1]}{found[2]}")) is None:
+            found = next(
+                (match for code in _CODES if (match := code.search(line["SKT:Designation"]))), None
+            )
+            if (
+                found is None
+                or (
+                    row := own.get(
+                        f"{found[1] if len(found[1]) == 2 else '6' + found[1]}{found[2]}"
+                    )
+                )
+                is None
+            ):
                 continue
             seen += 1
-            assert (row.bore_mm, row.outside_mm, row.width_mm) == tuple(float(line[f"SKT:{name}"]) for name in "dDB"), row.code
+            assert (row.bore_mm, row.outside_mm, row.width_mm) == tuple(
+                float(line[f"SKT:{name}"]) for name in "dDB"
+            ), row.code
     assert seen >= 15
 
 
@@ -105,26 +131,37 @@ def test_retaining_rings_agree_with_a_parts_library(sits: str, name: str) -> Non
         assert 0 < row.slot_mm - row.ring_mm <= 0.16
 
 
-# --- The fit. ------------------------------------------------------------------------------------------------------------------------
+# --- The fit. -------------------------------------------------------------------------------------
 
 
 def test_force_against_lame_written_out() -> None:
-    """Thick-walled ring on a solid shaft of the same steel: p = E·Δ/(2d)·(1 - k²), by its own path with both compliances."""
+    """Thick-walled ring on a solid shaft of the same steel: p = E·Δ/(2d)·(1 - k²), by its own path
+    with both compliances.
+    """
     bearing, tight = ball(), 27e-3
     d, f = bearing.bore_mm, bearing.inner_raceway_mm
     ring = ((f**2 + d**2) / (f**2 - d**2) + 0.3) / 208_000
     shaft = (1 - 0.3) / 206_000
     p = tight / d / (ring + shaft)
     force = math.pi * d * bearing.width_mm * p * 0.15 / 1000
-    assert fit.push_on_force(bearing, Shaft(45), Span(0, 27)).value_to == pytest.approx(force, rel=1e-6)
+    assert fit.push_on_force(bearing, Shaft(45), Span(0, 27)).value_to == pytest.approx(
+        force, rel=1e-6
+    )
 
 
 @given(st.floats(20, 100), st.floats(1.5, 2.2), st.floats(0, 40), st.floats(0, 40))
-def test_more_interference_leaves_less_clearance_and_takes_more_force(bore: float, ratio: float, one: float, more: float) -> None:
+def test_more_interference_leaves_less_clearance_and_takes_more_force(
+    bore: float, ratio: float, one: float, more: float
+) -> None:
     bearing, shaft = ball(bore, bore * ratio, bore * 0.4), Shaft(bore)
-    small, large = (fit.clearance_left(bearing, shaft, Span(18, 36), Span(0, tight)) for tight in (one, one + more))
+    small, large = (
+        fit.clearance_left(bearing, shaft, Span(18, 36), Span(0, tight))
+        for tight in (one, one + more)
+    )
     assert large.value <= small.value + 0.11  # type: ignore[operator]
-    light, heavy = (fit.push_on_force(bearing, shaft, Span(0, tight)).value_to for tight in (one, one + more))
+    light, heavy = (
+        fit.push_on_force(bearing, shaft, Span(0, tight)).value_to for tight in (one, one + more)
+    )
     assert heavy >= light - 1e-9  # type: ignore[operator]
 
 
@@ -136,7 +173,10 @@ def test_a_seat_with_play_takes_no_force_and_eats_no_clearance() -> None:
 
 
 def test_the_least_of_the_group_is_what_counts() -> None:
-    verdicts = [fit.clearance_left(ball(), Shaft(45), Span(low, high), Span(2, 27)).verdict for low, high in ((30, 51), (18, 36), (6, 20), (0, 0.5))]
+    verdicts = [
+        fit.clearance_left(ball(), Shaft(45), Span(low, high), Span(2, 27)).verdict
+        for low, high in ((30, 51), (18, 36), (6, 20), (0, 0.5))
+    ]
     assert [verdict.word for verdict in verdicts if verdict] == [
         "clearance is left",
         "clearance may be gone",
@@ -146,15 +186,19 @@ def test_the_least_of_the_group_is_what_counts() -> None:
 
 
 def test_a_turned_seat_smooths_out_more() -> None:
-    assert fit.effective_um(25, Shaft(45, finish=Finish.TURNED)) < fit.effective_um(25, Shaft(45)) < 25
+    assert (
+        fit.effective_um(25, Shaft(45, finish=Finish.TURNED)) < fit.effective_um(25, Shaft(45)) < 25
+    )
     assert fit.effective_um(-5, Shaft(45)) == -5
 
 
-# --- Heat. ---------------------------------------------------------------------------------------------------------------------------
+# --- Heat. ----------------------------------------------------------------------------------------
 
 
 def test_heat_by_the_bore_at_that_temperature() -> None:
-    """By another path: the bore at the temperature that is asked is the shaft and its interference, and the gap."""
+    """By another path: the bore at the temperature that is asked is the shaft and its interference,
+    and the gap.
+    """
     need = heating.heat_needed(ball(), 20, 27, heating.heat_limit(Closure.OPEN)).value
     assert need is not None
     grown = 45 * (1 + 12e-6 * (need - 20)) - 45
@@ -172,7 +216,9 @@ def test_heat_by_the_bore_at_that_temperature() -> None:
         (Closure.SEALED, 110, 110, 110),
     ],
 )
-def test_limits_of_the_trade(closure: Closure, sheet: float | None, limit: float, never: float) -> None:
+def test_limits_of_the_trade(
+    closure: Closure, sheet: float | None, limit: float, never: float
+) -> None:
     # 200 °F, not rounded: what reads 200 °F is not over it.
     found = heating.heat_limit(closure, sheet)
     assert (found.limit_c, found.never_c) == (limit, never)
@@ -185,7 +231,9 @@ def test_a_sheet_for_no_ordinary_ring_is_refused(sheet: float) -> None:
 
 
 @given(st.floats(15, 150), st.floats(0, 90), st.floats(-20, 45), st.sampled_from(Closure))
-def test_the_limit_is_never_raised_to_gain_room(bore: float, tight: float, shaft_c: float, closure: Closure) -> None:
+def test_the_limit_is_never_raised_to_gain_room(
+    bore: float, tight: float, shaft_c: float, closure: Closure
+) -> None:
     limit = heating.heat_limit(closure)
     found = heating.heat_needed(ball(bore, bore * 1.9, bore * 0.4, closure), shaft_c, tight, limit)
     assert found.verdict is not None
@@ -200,8 +248,12 @@ def test_the_limit_is_never_raised_to_gain_room(bore: float, tight: float, shaft
 
 
 def test_what_a_thermometer_says() -> None:
-    def said(ring: float, outer: float | None = None, closure: Closure = Closure.SEALED) -> tuple[str, Level]:
-        verdict = heating.judge_reading(heating.heat_limit(closure), closure, ring, outer, ball(closure=closure), 18)
+    def said(
+        ring: float, outer: float | None = None, closure: Closure = Closure.SEALED
+    ) -> tuple[str, Level]:
+        verdict = heating.judge_reading(
+            heating.heat_limit(closure), closure, ring, outer, ball(closure=closure), play_um=18
+        )
         return verdict.word, verdict.level
 
     assert said(70)[1] is Level.GOOD
@@ -214,17 +266,34 @@ def test_what_a_thermometer_says() -> None:
 
 
 @given(st.floats(20, 600), st.floats(60, 120), st.floats(10, 30), st.integers(2, 8))
-def test_cooling_is_learnt_from_its_own_curve(constant: float, begin: float, towards: float, count: int) -> None:
+def test_cooling_is_learnt_from_its_own_curve(
+    constant: float, begin: float, towards: float, count: int
+) -> None:
     step = constant / 4
-    readings = [(i * step, towards + (begin - towards) * math.exp(-i * step / constant)) for i in range(count)]
+    readings = [
+        (i * step, towards + (begin - towards) * math.exp(-i * step / constant))
+        for i in range(count)
+    ]
     found = heating.learn_cooling(readings, towards)
     assert found is not None and found.constant_s == pytest.approx(constant, rel=1e-3)
     contact = towards + (begin - towards) * 0.3
     left = heating.seconds_to_contact(begin, contact, found)
-    assert towards + (begin - towards) * math.exp(-left / constant) == pytest.approx(contact, rel=1e-3)
+    assert towards + (begin - towards) * math.exp(-left / constant) == pytest.approx(
+        contact, rel=1e-3
+    )
 
 
-@pytest.mark.parametrize("readings", [[], [(0, 90)], [(0, 80), (30, 85)], [(0, 22), (60, 21)], [(0, 80), (0, 80)], [(0, 80), (60, 80)]])
+@pytest.mark.parametrize(
+    "readings",
+    [
+        [],
+        [(0, 90)],
+        [(0, 80), (30, 85)],
+        [(0, 22), (60, 21)],
+        [(0, 80), (0, 80)],
+        [(0, 80), (60, 80)],
+    ],
+)
 def test_readings_that_do_not_fall_tell_no_time(readings: list[tuple[float, float]]) -> None:
     assert heating.learn_cooling(readings, 20) is None
 
@@ -235,11 +304,13 @@ def test_time_left_at_the_ends() -> None:
     assert heating.seconds_to_contact(90, 15, cooling) == math.inf
 
 
-# --- Square against the shoulder. ----------------------------------------------------------------------------------------------------
+# --- Square against the shoulder. -----------------------------------------------------------------
 
 
 @given(st.floats(0, 359), st.floats(0.0005, 0.02), st.floats(2, 10), st.floats(40, 200))
-def test_a_tilted_plane_is_found_by_its_four_gaps(towards: float, slope: float, mean: float, circle: float) -> None:
+def test_a_tilted_plane_is_found_by_its_four_gaps(
+    towards: float, slope: float, mean: float, circle: float
+) -> None:
     def gap(deg: float) -> float:
         return mean + slope * circle / 2 * math.cos(math.radians(deg - towards))
 
@@ -272,10 +343,12 @@ def test_where_to_tap(gaps: tuple[float, float, float, float], word: str, side: 
 def test_a_leaf_that_enters_anywhere_stops() -> None:
     assert square.judge_shoulder((False,) * 4).level is Level.GOOD
     assert "crept back" in square.judge_shoulder((True,) * 4).reason
-    assert square.judge_shoulder((False, True, False, False)).reason.startswith("A 0.03 mm feeler enters at the right")
+    assert square.judge_shoulder((False, True, False, False)).reason.startswith(
+        "A 0.03 mm feeler enters at the right"
+    )
 
 
-# --- What holds it, and what pushes it. ----------------------------------------------------------------------------------------------
+# --- What holds it, and what pushes it. -----------------------------------------------------------
 
 SHAFT_RING, BORE_RING = RingRow("shaft", 45, 42.5, 1.75, 1.85), RingRow("bore", 85, 88.5, 3, 3.15)
 
@@ -283,30 +356,42 @@ SHAFT_RING, BORE_RING = RingRow("shaft", 45, 42.5, 1.75, 1.85), RingRow("bore", 
 def test_ends_come_together_on_a_shaft_and_apart_in_a_bore() -> None:
     assert end_change(SHAFT_RING).value == pytest.approx(math.pi * 2.5)
     # 12 mm apart on the shaft, 4 mm in the groove; the other way round in a bore.
-    assert judge_ring(SHAFT_RING, True, True, 12, 4, True).level is Level.GOOD
-    assert judge_ring(SHAFT_RING, True, True, 4, 12, True).word == "does not sit"
-    assert judge_ring(BORE_RING, True, True, 4, 15, True).level is Level.GOOD
-    assert judge_ring(BORE_RING, True, True, 15, 4, True).word == "does not sit"
-    assert judge_ring(SHAFT_RING, True, True, 40, 4, True).level is Level.UNKNOWN
+    assert judge_ring(SHAFT_RING, True, True, 12, 4, turns=True).level is Level.GOOD
+    assert judge_ring(SHAFT_RING, True, True, 4, 12, turns=True).word == "does not sit"
+    assert judge_ring(BORE_RING, True, True, 4, 15, turns=True).level is Level.GOOD
+    assert judge_ring(BORE_RING, True, True, 15, 4, turns=True).word == "does not sit"
+    assert judge_ring(SHAFT_RING, True, True, 40, 4, turns=True).level is Level.UNKNOWN
 
 
 @pytest.mark.parametrize(
     ("free", "below", "turns", "word"),
-    [(False, True, True, "groove not free"), (True, False, True, "stands proud"), (True, True, False, "does not turn")],
+    [
+        (False, True, True, "groove not free"),
+        (True, False, True, "stands proud"),
+        (True, True, False, "does not turn"),
+    ],
 )
-def test_each_proof_of_a_retaining_ring_counts(free: bool, below: bool, turns: bool, word: str) -> None:
-    verdict = judge_ring(SHAFT_RING, free, below, 12, 4, turns)
+def test_each_proof_of_a_retaining_ring_counts(
+    free: bool, below: bool, turns: bool, word: str
+) -> None:
+    verdict = judge_ring(SHAFT_RING, free, below, 12, 4, turns=turns)
     assert (verdict.word, verdict.level) == (word, Level.STOP)
 
 
 def test_three_proofs_are_not_four() -> None:
-    assert judge_ring(SHAFT_RING, True, True, None, None, True).level is Level.WATCH
+    assert judge_ring(SHAFT_RING, True, True, None, None, turns=True).level is Level.WATCH
 
 
 def test_a_tube_bears_on_the_inner_ring_alone() -> None:
     for row in REFERENCE.groove_dimensions.rows:
         tube = drift_tube(ball(row.bore_mm, row.outside_mm, row.width_mm), 60)
-        assert row.bore_mm < tube.inside_mm.low < tube.inside_mm.high < tube.outside_mm < (row.bore_mm + row.outside_mm) / 2
+        assert (
+            row.bore_mm
+            < tube.inside_mm.low
+            < tube.inside_mm.high
+            < tube.outside_mm
+            < (row.bore_mm + row.outside_mm) / 2
+        )
         assert tube.wall_mm > 0 and tube.length_mm == 80
     with pytest.raises(InvalidInput):
         drift_tube(ball(), -1)

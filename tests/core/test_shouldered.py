@@ -1,4 +1,6 @@
-"""A ring onto its shoulder as a part of a job: warm or cold, never past its limit, square, held and proved."""
+"""A ring onto its shoulder as a part of a job: warm or cold, never past its limit, square, held and
+proved.
+"""
 
 from __future__ import annotations
 
@@ -44,7 +46,7 @@ def bench() -> ShoulderBench:
 BALL = "deep_groove_ball"
 
 
-# --- Planning. -----------------------------------------------------------------------------------------------------------------------
+# --- Planning. ------------------------------------------------------------------------------------
 
 
 @pytest.mark.parametrize(
@@ -54,14 +56,49 @@ BALL = "deep_groove_ball"
         (ShoulderDraft(designation="22218 K"), {"designation", "held_by", "shaft_class"}),
         (ShoulderDraft(designation="6209", shaft_class="k5"), {"held_by"}),
         (ShoulderDraft(designation="6209", shaft_class="zz9", held_by="cover"), {"shaft_class"}),
-        (ShoulderDraft(kind=BALL, bore="45", outside="85", width="19", shaft_class="k5", held_by="cover"), {"closure"}),
-        (ShoulderDraft(kind=BALL, bore="85", outside="45", width="19", shaft_class="k5", held_by="cover", closure="open"), {"bore"}),
-        (ShoulderDraft(designation="6209", shaft_class="k5", held_by="cover", limit="300 °C"), {"limit"}),
-        (ShoulderDraft(designation="6209", shaft_class="k5", held_by="cover", shaft_bore="44.9"), {"shaft_bore"}),
-        (ShoulderDraft(kind=BALL, bore="46", outside="85", width="19", shaft_class="k5", held_by="retaining_ring", closure="open"), {"held_by"}),
+        (
+            ShoulderDraft(
+                kind=BALL, bore="45", outside="85", width="19", shaft_class="k5", held_by="cover"
+            ),
+            {"closure"},
+        ),
+        (
+            ShoulderDraft(
+                kind=BALL,
+                bore="85",
+                outside="45",
+                width="19",
+                shaft_class="k5",
+                held_by="cover",
+                closure="open",
+            ),
+            {"bore"},
+        ),
+        (
+            ShoulderDraft(designation="6209", shaft_class="k5", held_by="cover", limit="300 °C"),
+            {"limit"},
+        ),
+        (
+            ShoulderDraft(designation="6209", shaft_class="k5", held_by="cover", shaft_bore="44.9"),
+            {"shaft_bore"},
+        ),
+        (
+            ShoulderDraft(
+                kind=BALL,
+                bore="46",
+                outside="85",
+                width="19",
+                shaft_class="k5",
+                held_by="retaining_ring",
+                closure="open",
+            ),
+            {"held_by"},
+        ),
     ],
 )
-def test_what_is_missing_or_wrong_is_named_and_nothing_is_assumed(draft: ShoulderDraft, fields: set[str]) -> None:
+def test_what_is_missing_or_wrong_is_named_and_nothing_is_assumed(
+    draft: ShoulderDraft, fields: set[str]
+) -> None:
     with pytest.raises(InvalidInput) as refused:
         shoulder_plan(REFERENCE, draft)
     assert {field.name for field in refused.value.fields} == fields
@@ -73,12 +110,17 @@ def test_the_plan_by_limits() -> None:
     # k5 at 45 mm: +13/+2 µm; bore Normal: 0/-12 µm (ISO 286, ISO 492, from memory).
     assert (plan.interference_um.low, plan.interference_um.high) == (2, 25)
     assert (plan.group_um.low, plan.group_um.high) == (18, 36)
-    assert [figure.id for figure in plan.figures] == ["interference", "clearance_left", "push_on_force", "heat_needed"]
+    assert [figure.id for figure in plan.figures] == [
+        "interference",
+        "clearance_left",
+        "push_on_force",
+        "heat_needed",
+    ]
     ring = shoulder_plan(REFERENCE, SEALED)
     assert ring.ring is not None and ring.ring.groove_mm == 42.5 and ring.limit.limit_c == 80
 
 
-# --- Warm. ---------------------------------------------------------------------------------------------------------------------------
+# --- Warm. ----------------------------------------------------------------------------------------
 
 
 def test_what_was_measured_outranks_the_limits(bench: ShoulderBench) -> None:
@@ -131,11 +173,15 @@ def test_a_ring_over_its_limit_is_not_fitted(bench: ShoulderBench) -> None:
         bench.at_one(cmd.PushHome())
     with pytest.raises(InvalidInput):
         bench.at_one(cmd.RenewRing(""))
-    bench.at_one(cmd.RenewRing("went to 127 °C"), cmd.ReadRing("95 °C"), cmd.SwitchOff(), cmd.PushHome())
+    bench.at_one(
+        cmd.RenewRing("went to 127 °C"), cmd.ReadRing("95 °C"), cmd.SwitchOff(), cmd.PushHome()
+    )
     assert bench.state.renewed == 1 and bench.state.highest_c == 95
 
 
-def test_a_slip_of_the_thermometer_is_corrected_and_the_ring_is_fit_again(bench: ShoulderBench) -> None:
+def test_a_slip_of_the_thermometer_is_corrected_and_the_ring_is_fit_again(
+    bench: ShoulderBench,
+) -> None:
     bench.warmed("95 °C", "127 °C")
     bench.at_one(Correct(bench.log[-1].seq, "read 97", cmd.ReadRing("97 °C")))
     assert bench.state.spoilt is None and bench.state.highest_c == 97
@@ -143,7 +189,8 @@ def test_a_slip_of_the_thermometer_is_corrected_and_the_ring_is_fit_again(bench:
 
 def test_a_sealed_ring_is_never_heated_past_its_grease() -> None:
     bench = ShoulderBench(SEALED)
-    # By the limits of the drawing there is too little room at 80 °C: the way is not advised, and the limit stays.
+    # By the limits of the drawing there is too little room at 80 °C: the way is not advised, and
+    # the limit stays.
     with pytest.raises(InvalidInput, match="not here"):
         bench.at_one(cmd.ChooseWayOn(WayOn.HEAT))
     bench.prepared()
@@ -163,7 +210,7 @@ def test_a_ring_that_was_never_warm_enough_is_not_called_home(bench: ShoulderBen
         bench.at_one(cmd.PushHome())
 
 
-# --- Cold. ---------------------------------------------------------------------------------------------------------------------------
+# --- Cold. ----------------------------------------------------------------------------------------
 
 
 def test_cold_and_askew_is_tapped_straight_first(bench: ShoulderBench) -> None:
@@ -180,7 +227,16 @@ def test_cold_and_askew_is_tapped_straight_first(bench: ShoulderBench) -> None:
     assert bench.state.home is not None
 
 
-@pytest.mark.parametrize(("gaps", "circle"), [("1 + 1 + 1", "70"), ("", "70"), ("1 + 1 + 1 + x", "70"), ("1 + 1 + 1 + 1", "400"), ("1+1+1+1", "")])
+@pytest.mark.parametrize(
+    ("gaps", "circle"),
+    [
+        ("1 + 1 + 1", "70"),
+        ("", "70"),
+        ("1 + 1 + 1 + x", "70"),
+        ("1 + 1 + 1 + 1", "400"),
+        ("1+1+1+1", ""),
+    ],
+)
 def test_gaps_that_cannot_be_are_refused(bench: ShoulderBench, gaps: str, circle: str) -> None:
     bench.at_one(cmd.ChooseWayOn(WayOn.DRIFT))
     with pytest.raises(InvalidInput) as refused:
@@ -202,7 +258,7 @@ def test_when_it_hesitates_nothing_goes_on_until_the_cause_is_out(bench: Shoulde
     assert "It was stopped 1 time." in section.lines
 
 
-# --- Home, and held. -----------------------------------------------------------------------------------------------------------------
+# --- Home, and held. ------------------------------------------------------------------------------
 
 
 def home(draft: ShoulderDraft = OPEN) -> ShoulderBench:
@@ -250,15 +306,25 @@ def test_a_retaining_ring_is_proved_by_its_ends() -> None:
 
 
 def test_a_ring_in_the_bore_springs_apart_where_one_on_a_shaft_comes_together() -> None:
-    """DIN 472: in its groove the ends stand further apart; a ring that was proved as one on a shaft does not sit (common practice, no source)."""
+    """DIN 472: in its groove the ends stand further apart; a ring that was proved as one on a shaft
+    does not sit (common practice, no source).
+    """
     bench = home(ShoulderDraft(designation="6209-2RS C3", shaft_class="k5", held_by="bore_ring"))
     plan = bench.state.planned
-    assert plan is not None and plan.ring is not None and (plan.ring.sits, plan.ring.diameter_mm) == ("bore", 85)
+    assert (
+        plan is not None
+        and plan.ring is not None
+        and (plan.ring.sits, plan.ring.diameter_mm) == ("bore", 85)
+    )
     assert any("apart" in figure.label for figure in plan.figures)
     bench.at_one(cmd.TryShoulder(""))
     proofs = {"groove_free": True, "below_surface": True, "turns": True}
     bench.at_one(cmd.HoldFast(ends_before="12 mm", ends_after="4.4 mm", **proofs))
-    assert bench.state.held is not None and bench.state.held.verdict.word == "does not sit" and "spring apart" in bench.state.held.verdict.reason
+    assert (
+        bench.state.held is not None
+        and bench.state.held.verdict.word == "does not sit"
+        and "spring apart" in bench.state.held.verdict.reason
+    )
     bench.at_one(cmd.HoldFast(ends_before="12 mm", ends_after="21.4 mm", **proofs))
     assert bench.state.held.verdict.word == "sits in its groove"
 
@@ -270,47 +336,73 @@ def test_what_does_not_turn_freely_is_said_before_signing() -> None:
     with pytest.raises(InvalidInput):
         bench.at_one(cmd.TurnByHand(False))
     bench.at_one(cmd.TurnByHand(False, "rough at one place"))
-    assert bench.headline() == "Stop: it does not turn freely" and proved.word(bench.desk("1")) == "not in order"
+    assert (
+        bench.headline() == "Stop: it does not turn freely"
+        and proved.word(bench.desk("1")) == "not in order"
+    )
     assert proved.unsaid(bench.desk("1"), TOPIC) == []
 
 
-# --- What other topics make of it. ---------------------------------------------------------------------------------------------------
+# --- What other topics make of it. ----------------------------------------------------------------
 
 
-def test_it_comes_off_by_puller_or_press_and_is_looked_at_with_one_row(bench: ShoulderBench) -> None:
+def test_it_comes_off_by_puller_or_press_and_is_looked_at_with_one_row(
+    bench: ShoulderBench,
+) -> None:
     bench.at_one(off.SayTight(Ring.INNER, "no", "no"))
     found = bench.desk("1").of(removal.TOPIC)
     ways = removal.TOPIC.view(bench.desk("1"), found).ways
     assert ways[0].value in (WayOff.PULLER, WayOff.HEAT)
     assert all(way.value is not WayOff.RELEASE or way.verdict.level is Level.STOP for way in ways)
-    force = next(figure for figure in removal.TOPIC.figures(bench.desk("1"), found) if figure.id == "pull_off_force")
+    force = next(
+        figure
+        for figure in removal.TOPIC.figures(bench.desk("1"), found)
+        if figure.id == "pull_off_force"
+    )
     assert force.value_to is not None and 3 < force.value_to < 20
-    assert [strip.rows for strip in LOOK.view(bench.desk("1"), bench.desk("1").of(LOOK)).strips] == [1, 1, 1, 1]
+    assert [
+        strip.rows for strip in LOOK.view(bench.desk("1"), bench.desk("1").of(LOOK)).strips
+    ] == [1, 1, 1, 1]
 
 
 def test_a_puller_is_looked_at_before_it_is_used(bench: ShoulderBench) -> None:
     with pytest.raises(Refused, match="No puller"):
         bench.at_one(off.FitPuller("200 mm", "150 mm", "120 mm", "100"))
-    bench.at_one(off.SayTight(Ring.INNER, "no", "no"), off.ChooseWay(WayOff.PULLER), off.FitPuller("120 mm", "150 mm", "120 mm", "100"))
+    bench.at_one(
+        off.SayTight(Ring.INNER, "no", "no"),
+        off.ChooseWay(WayOff.PULLER),
+        off.FitPuller("120 mm", "150 mm", "120 mm", "100"),
+    )
     bench.gate("way_clear")
     with pytest.raises(Refused, match="too short"):
         bench.at_one(off.SayOff("it came"))
     bench.at_one(off.FitPuller("200 mm", "150 mm", "80 mm", "100"))
-    assert [v.word for v in bench.desk("1").of(removal.TOPIC).puller.verdicts] == ["too narrow", "strong enough"]  # type: ignore[union-attr]
+    assert [v.word for v in bench.desk("1").of(removal.TOPIC).puller.verdicts] == [
+        "too narrow",
+        "strong enough",
+    ]  # type: ignore[union-attr]
     bench.at_one(off.FitPuller("200 mm", "150 mm", "120 mm", "10"))
-    assert [v.word for v in bench.desk("1").of(removal.TOPIC).puller.verdicts] == ["takes hold", "too weak"]  # type: ignore[union-attr]
+    assert [v.word for v in bench.desk("1").of(removal.TOPIC).puller.verdicts] == [
+        "takes hold",
+        "too weak",
+    ]  # type: ignore[union-attr]
     # None of them was good: each stop waits for a puller that is.
     assert len(bench.job.alarms.open) == 3
     bench.at_one(off.FitPuller("200 mm", "150 mm", "120 mm", "100"))
     assert not bench.job.alarms.open
-    for wrong, field in ((off.FitPuller("", "150 mm", "120 mm"), "reach"), (off.FitPuller("200 mm", "150 mm", "120 mm", "0"), "rated")):
+    for wrong, field in (
+        (off.FitPuller("", "150 mm", "120 mm"), "reach"),
+        (off.FitPuller("200 mm", "150 mm", "120 mm", "0"), "rated"),
+    ):
         with pytest.raises(InvalidInput) as refused:
             bench.at_one(wrong)
         assert refused.value.fields[0].name == field
 
 
 def test_what_holds_it_names_spanner_and_next_tab(bench: ShoulderBench) -> None:
-    """Nut of a 45 mm bore by the table: 4 slots; where it is in no table, slots and tabs are counted."""
+    """Nut of a 45 mm bore by the table: 4 slots; where it is in no table, slots and tabs are
+    counted.
+    """
     nut = REFERENCE.nuts.find(45)
     assert nut is not None and nut.tab_step_deg is not None
     words = tool_and_tab(bench.desk("1"), 45)
@@ -336,7 +428,7 @@ def test_a_way_that_is_not_offered_is_refused_in_words() -> None:
         made.at_one(cmd.ChooseWayOn(WayOn.BOTH_RINGS, "B. Boss", "because"))
 
 
-# --- What is measured counts at once. --------------------------------------------------------------------------------------------------
+# --- What is measured counts at once. -------------------------------------------------------------
 
 
 def _now(bench: ShoulderBench) -> dict[str, Result]:
@@ -366,7 +458,9 @@ def test_the_ring_alone_replaces_its_limits() -> None:
     found = _now(bench)
     # A bore of -6 ± 4 µm against +2 to +13 µm: 4 to 23 µm.
     assert (found["interference"].value, found["interference"].value_to) == (4.0, 23.0)
-    assert found["push_on_force"].note.endswith("The ring as measured; the seat still by the limits of k5.")
+    assert found["push_on_force"].note.endswith(
+        "The ring as measured; the seat still by the limits of k5."
+    )
 
 
 def test_one_reading_counts_and_the_widest_ones_until_there_are_enough() -> None:
@@ -382,28 +476,51 @@ def test_one_reading_counts_and_the_widest_ones_until_there_are_enough() -> None
 
 @given(st.lists(st.integers(-14, 30), min_size=4, max_size=4), st.integers(-12, 0))
 @settings(max_examples=40, deadline=None)
-def test_with_the_other_part_measured_too_it_is_inside_what_was_said_before(seat_um: list[int], bore_um: int) -> None:
+def test_with_the_other_part_measured_too_it_is_inside_what_was_said_before(
+    seat_um: list[int], bore_um: int
+) -> None:
     bench = ShoulderBench()
     for at, um in enumerate(seat_um):
         bench.at_one(seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), f"{45 + um / 1000:.3f} mm"))
     before = _now(bench)["interference"]
     for at in range(4):
-        bench.at_one(seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), f"{45 + bore_um / 1000:.3f} mm", "bore"))
+        bench.at_one(
+            seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), f"{45 + bore_um / 1000:.3f} mm", "bore")
+        )
     after = _now(bench)["interference"]
     assert after.note.startswith("Measured on seat and ring")
     # Two micrometers differ at most by both their doubts.
-    assert (before.value or 0) - 4 <= (after.value or 0) <= (after.value_to or 0) <= (before.value_to or 0) + 4
+    assert (
+        (before.value or 0) - 4
+        <= (after.value or 0)
+        <= (after.value_to or 0)
+        <= (before.value_to or 0) + 4
+    )
 
 
-@given(st.lists(st.sampled_from(["20 °C", "52 °C", "60 °C", "84 °C", "90 °C", "103 °C", "off", "again", "cold", "warm"]), max_size=8))
+@given(
+    st.lists(
+        st.sampled_from(
+            ["20 °C", "52 °C", "60 °C", "84 °C", "90 °C", "103 °C", "off", "again", "cold", "warm"]
+        ),
+        max_size=8,
+    )
+)
 @settings(max_examples=60, deadline=None)
 def test_no_headline_stays_when_a_later_reading_has_overtaken_it(said: list[str]) -> None:
-    """“Warm enough” and “Push it” are never said of a ring whose last reading is below what they need."""
+    """“Warm enough” and “Push it” are never said of a ring whose last reading is below what they
+    need.
+    """
     bench = ShoulderBench()
     bench.prepared()
     bench.warmed()
     for one in said:
-        command = {"off": cmd.SwitchOff(), "again": cmd.HeatAgain(), "cold": cmd.SayShaftWarmth("5 °C"), "warm": cmd.SayShaftWarmth("40 °C")}.get(one)
+        command = {
+            "off": cmd.SwitchOff(),
+            "again": cmd.HeatAgain(),
+            "cold": cmd.SayShaftWarmth("5 °C"),
+            "warm": cmd.SayShaftWarmth("40 °C"),
+        }.get(one)
         with suppress(Refused):
             bench.at_one(command if command is not None else cmd.ReadRing(one))
         state = bench.state
@@ -418,14 +535,21 @@ def test_at_the_seat_the_fit_stands_as_far_as_it_is_measured() -> None:
     bench = ShoulderBench()
     bench.at_one(seat.ReadSeat(1, 1, "45.010 mm"))
     at = {one.id: one for one in PREPARE.figures(bench.desk("1"), bench.desk("1").of(PREPARE))}
-    assert (at["fit_by_one"].value, at["fit_by_one"].value_to) == (6.0, 26.0) and "ring still by its limits" in at["fit_by_one"].note
+    assert (at["fit_by_one"].value, at["fit_by_one"].value_to) == (
+        6.0,
+        26.0,
+    ) and "ring still by its limits" in at["fit_by_one"].note
     bench.prepared()
-    assert "real_fit" in {one.id for one in PREPARE.figures(bench.desk("1"), bench.desk("1").of(PREPARE))}
+    assert "real_fit" in {
+        one.id for one in PREPARE.figures(bench.desk("1"), bench.desk("1").of(PREPARE))
+    }
 
 
 @pytest.mark.parametrize("what", ["shaft", "bore"])
 def test_readings_that_name_no_spot_go_one_after_another(what: Literal["shaft", "bore"]) -> None:
-    """A gauge that types faster than a screen draws, or a phone without a network: no spot is written over."""
+    """A gauge that types faster than a screen draws, or a phone without a network: no spot is
+    written over.
+    """
     bench = ShoulderBench()
     sizes = SEAT if what == "shaft" else ("44.995 mm", "44.996 mm", "44.994 mm", "44.995 mm")
     bench.do(*(seat.ReadSeat(None, None, size, what) for size in sizes), at="1")
@@ -448,14 +572,26 @@ def test_where_every_spot_is_read_the_one_that_is_read_again_is_named() -> None:
 
 @pytest.mark.parametrize(
     ("bore", "word"),
-    [("44.950 mm", "not this ring"), ("44.10 mm", None), ("44.983 mm", "outside its class"), ("44.994 mm", None), ("45.030 mm", "not this ring")],
+    [
+        ("44.950 mm", "not this ring"),
+        ("44.10 mm", None),
+        ("44.983 mm", "outside its class"),
+        ("44.994 mm", None),
+        ("45.030 mm", "not this ring"),
+    ],
 )
-def test_a_bore_that_no_new_ring_has_is_said_before_it_is_pressed_on(bore: str, word: str | None) -> None:
+def test_a_bore_that_no_new_ring_has_is_said_before_it_is_pressed_on(
+    bore: str, word: str | None
+) -> None:
     """ISO 492 Normal, 45 mm: 0 to -12 µm (from memory)."""
     bench = ShoulderBench()
     for at in range(4):
         bench.at_one(seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), "45.010 mm"))
-    bench.do(*(seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), bore, "bore") for at in range(4)), at="1", meant=("size",))
+    bench.do(
+        *(seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), bore, "bore") for at in range(4)),
+        at="1",
+        meant=("size",),
+    )
     bench.at_one(seat.JudgeSeat())
     judged = bench.desk("1").of(PREPARE).judged
     assert judged is not None

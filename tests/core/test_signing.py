@@ -1,4 +1,6 @@
-"""A record signed by one, and by two where the site or the one who signs needs it; a job given from hand to hand."""
+"""A record signed by one, and by two where the site or the one who signs needs it; a job given from
+hand to hand.
+"""
 
 from __future__ import annotations
 
@@ -28,7 +30,11 @@ def walked(why: str = WHY) -> RoundBench:
 def test_one_signature_is_enough_where_nobody_asks_for_two() -> None:
     made = walked("")
     made.do(Sign("Ada", "fitter"))
-    assert status(made.desk()) == "signed" and not made.job.wants_second and next_move(made.desk()).do == Ask.NOTHING
+    assert (
+        status(made.desk()) == "signed"
+        and not made.job.wants_second
+        and next_move(made.desk()).do == Ask.NOTHING
+    )
     made.do(CounterSign("Ben", "supervisor"))
     assert made.job.counter_signed is not None, "a second one may sign all the same"
 
@@ -39,7 +45,10 @@ def test_two_sign_and_the_second_is_somebody_else() -> None:
         made.do(CounterSign("Ben", "supervisor"))
     made.do(Sign("Ada Marsh", "fitter"))
     move = next_move(made.desk())
-    assert (status(made.desk()), move.do) == ("to counter-sign", Ask.COUNTER_SIGN) and WHY in move.why
+    assert (status(made.desk()), move.do) == (
+        "to counter-sign",
+        Ask.COUNTER_SIGN,
+    ) and WHY in move.why
     for same in ("Ada Marsh", "  ada   MARSH "):
         with pytest.raises(InvalidInput, match="somebody else"):
             made.do(CounterSign(same, "fitter"))

@@ -1,4 +1,6 @@
-"""Driven by blows: what blows took takes the place of the nut's turn, and every gauging of the drive-up speaks."""
+"""Driven by blows: what blows took takes the place of the nut's turn, and every gauging of the
+drive-up speaks.
+"""
 
 from __future__ import annotations
 
@@ -40,17 +42,27 @@ def sampled(places: list[Place], since: int, count: int = 600_000) -> tuple[floa
 
     def gauged(found: Place) -> np.ndarray:
         spans = list(found.evidence)  # type: ignore[arg-type]
-        shared = left + rng.normal(0, np.hypot(SHARED_SD_UM, LEAF_OWN_SHARE * max(s.high for s in spans)), count)
+        shared = left + rng.normal(
+            0, np.hypot(SHARED_SD_UM, LEAF_OWN_SHARE * max(s.high for s in spans)), count
+        )
         value = np.ones(count)
         for span in spans:
-            value *= norm.cdf((span.high - shared) / CELL_SD_UM) - norm.cdf((span.low - shared) / CELL_SD_UM) + 1e-4
+            value *= (
+                norm.cdf((span.high - shared) / CELL_SD_UM)
+                - norm.cdf((span.low - shared) / CELL_SD_UM)
+                + 1e-4
+            )
         return value
 
     def strike(blows: int) -> None:
         nonlocal left, struck
         each = fall[:, None] ** np.arange(struck, struck + blows)[None, :]
         wide = np.where(rng.random(count) < SLIP_SHARE, SLIP_SPREAD, SPREAD)
-        left = left - loss * each.sum(axis=1) - loss * np.sqrt((each**2).sum(axis=1)) * wide * rng.normal(0, 1, count)
+        left = (
+            left
+            - loss * each.sum(axis=1)
+            - loss * np.sqrt((each**2).sum(axis=1)) * wide * rng.normal(0, 1, count)
+        )
         struck += blows
 
     weight *= gauged(Place(0, False, tuple(INITIAL[0])))
@@ -80,7 +92,9 @@ def test_the_grid_agrees_with_weighted_strikers(places: list[Place], since: int)
 
 
 def test_what_earlier_gaugings_taught_is_not_forgotten() -> None:
-    """Five micrometres a blow, three times over: two more take about ten. One gauging alone leaves them wide open."""
+    """Five micrometres a blow, three times over: two more take about ten. One gauging alone leaves
+    them wide open.
+    """
     taught = [place(1, 115, 125), place(2, 105, 115), place(2, 95, 105), place(2, 85, 95)]
     known = believe_struck(MODEL, INITIAL, taught, 2)
     unknown = believe_struck(MODEL, INITIAL, [Place(7, False, (Span(85, 95),) * 6)], 2)
@@ -99,11 +113,16 @@ def test_a_reading_outranks_what_blows_should_have_taken() -> None:
 @settings(max_examples=25, deadline=None)
 def test_more_blows_leave_less_and_nobody_knows_it_better(since: int, more: int) -> None:
     taught = [place(2, 105, 115), place(2, 95, 105)]
-    fewer, further = believe_struck(MODEL, INITIAL, taught, since), believe_struck(MODEL, INITIAL, taught, since + more)
+    fewer, further = (
+        believe_struck(MODEL, INITIAL, taught, since),
+        believe_struck(MODEL, INITIAL, taught, since + more),
+    )
     assert further.clearance_um < fewer.clearance_um and further.gauged_sd_um >= fewer.gauged_sd_um
     assert further.chance_below(60) >= fewer.chance_below(60) - 1e-9 and not further.gauged_here
     # A turn that is counted from here on takes what the thread says.
-    assert further.after(20).clearance_um == pytest.approx(further.clearance_um - 20 * MODEL.per_degree_um, abs=0.6)
+    assert further.after(20).clearance_um == pytest.approx(
+        further.clearance_um - 20 * MODEL.per_degree_um, abs=0.6
+    )
 
 
 def test_before_anything_is_gauged_on_the_sleeve_it_hangs_on_the_unmounted_clearance() -> None:
@@ -132,17 +151,32 @@ def test_a_count_of_blows_stands_with_each_gauging() -> None:
     assert before is not None and after is not None and after.clearance_um < before.clearance_um
 
 
-@given(st.lists(st.tuples(st.integers(0, 30), st.booleans(), st.floats(0, 400), st.floats(2, 60)), min_size=1, max_size=6), st.integers(0, 30))
+@given(
+    st.lists(
+        st.tuples(st.integers(0, 30), st.booleans(), st.floats(0, 400), st.floats(2, 60)),
+        min_size=1,
+        max_size=6,
+    ),
+    st.integers(0, 30),
+)
 @settings(max_examples=60, deadline=None)
-def test_no_readings_however_contradicting_leave_nothing_to_believe(said: list[tuple[int, bool, float, float]], since: int) -> None:
+def test_no_readings_however_contradicting_leave_nothing_to_believe(
+    said: list[tuple[int, bool, float, float]], since: int
+) -> None:
     places = [Place(blows, other, (Span(low, low + wide),) * 6) for blows, other, low, wide in said]
     now = believe_struck(MODEL, INITIAL, places, since)
-    assert np.isfinite([now.clearance_um, now.sd_um, now.chance_below(50)]).all() and float(now.weight.sum()) == pytest.approx(1.0)
+    assert np.isfinite([now.clearance_um, now.sd_um, now.chance_below(50)]).all() and float(
+        now.weight.sum()
+    ) == pytest.approx(1.0)
     assert now.clearance_um <= now.unmounted_um + 5 * now.unmounted_sd_um
 
 
 def test_a_reading_far_from_everything_counts() -> None:
-    far = believe_struck(MODEL, [[Span(320, 330)] * 6], [Place(0, False, (Span(20, 30),) * 12), Place(0, False, (Span(20, 30),) * 12)])
+    far = believe_struck(
+        MODEL,
+        [[Span(320, 330)] * 6],
+        [Place(0, False, (Span(20, 30),) * 12), Place(0, False, (Span(20, 30),) * 12)],
+    )
     assert 15 < far.clearance_um < 60
 
 

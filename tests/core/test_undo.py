@@ -1,4 +1,6 @@
-"""Undone at once: the last tap taken back within its minute, and nothing that others, stops, gates or names hang on."""
+"""Undone at once: the last tap taken back within its minute, and nothing that others, stops, gates
+or names hang on.
+"""
 
 from __future__ import annotations
 
@@ -51,7 +53,17 @@ class Device:
         for i, (at, fact) in enumerate(found):
             last = self.log[-1]
             mark = name if i == len(found) - 1 else f"{name}.{i}"
-            self.log.append(replace(last, seq=last.seq + 1, client_event_id=mark, at=at, fact=fact, happened_at=self.now, recorded_at=self.now))
+            self.log.append(
+                replace(
+                    last,
+                    seq=last.seq + 1,
+                    client_event_id=mark,
+                    at=at,
+                    fact=fact,
+                    happened_at=self.now,
+                    recorded_at=self.now,
+                )
+            )
         return [fact for _, fact in found]
 
     def desk(self) -> Desk:
@@ -60,7 +72,10 @@ class Device:
 
     def trials(self) -> int:
         """Readings that count."""
-        return sum(len(gauging.trials) for gauging in fold(self.log).of(TAPERED, fold(self.log).places[0].id).gaugings)
+        return sum(
+            len(gauging.trials)
+            for gauging in fold(self.log).of(TAPERED, fold(self.log).places[0].id).gaugings
+        )
 
 
 def test_the_last_tap_is_taken_back_with_all_its_entries() -> None:
@@ -110,14 +125,25 @@ def test_what_opened_or_answered_a_stop_is_no_slip() -> None:
 def test_what_somebody_signed_for_is_no_slip() -> None:
     bench = ShaftBench()
     bench.pass_gates()
-    bench.do(stock.CheckPart("bearing", "22218 K C3", "22218 K C4", place="1", decided_by="B. Boss", reason="all there is"))
+    bench.do(
+        stock.CheckPart(
+            "bearing",
+            "22218 K C3",
+            "22218 K C4",
+            place="1",
+            decided_by="B. Boss",
+            reason="all there is",
+        )
+    )
     assert "signed for it" in hinders(bench.desk(), bench.log[-1].client_event_id)
 
 
 def test_a_confirmed_gate_is_not_undone() -> None:
     bench = make_bench(REFERENCE, ON)
     bench.pass_gates()
-    last = next(event for event in reversed(bench.log) if isinstance(event.fact, facts.GateConfirmed))
+    last = next(
+        event for event in reversed(bench.log) if isinstance(event.fact, facts.GateConfirmed)
+    )
     log = [event for event in bench.log if event.seq <= last.seq]
     here = desk(fold(log), procedures_of(REFERENCE, fold(log)), log, last.at)
     with pytest.raises(Refused, match="not undone by a tap"):
@@ -129,4 +155,6 @@ def test_an_id_that_looks_like_a_part_of_another_is_left_alone() -> None:
     device.tap("a.0", cmd.BracketPlace(1, Row.FAR_SIDE, "0.12"))
     device.tap("a", cmd.BracketPlace(1, Row.NUT_SIDE, "0.12"))
     mine = of_tap(device.log, "a")
-    assert {event.fact.row for event in mine if isinstance(event.fact, ev.LeafTried)} == {Row.NUT_SIDE}
+    assert {event.fact.row for event in mine if isinstance(event.fact, ev.LeafTried)} == {
+        Row.NUT_SIDE
+    }

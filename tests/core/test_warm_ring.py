@@ -1,4 +1,6 @@
-"""A warm ring: limits in Fahrenheit, crayons, a ring that has cooled, rings that part, heat that alone cannot do it; open or sealed."""
+"""A warm ring: limits in Fahrenheit, crayons, a ring that has cooled, rings that part, heat that
+alone cannot do it; open or sealed.
+"""
 
 from __future__ import annotations
 
@@ -11,7 +13,15 @@ from tests.benches.shouldered import ShoulderBench
 from tribodex.core.components.bearing import Group
 from tribodex.core.components.straight import Closure, StraightBearing, read_number
 from tribodex.core.errors import InvalidInput, Refused
-from tribodex.core.shouldered.heating import SEEN_S, contact_c, heat_limit, heat_needed, judge_crayon, judge_reading, push_above_c
+from tribodex.core.shouldered.heating import (
+    SEEN_S,
+    contact_c,
+    heat_limit,
+    heat_needed,
+    judge_crayon,
+    judge_reading,
+    push_above_c,
+)
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.working import Level
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft
@@ -27,19 +37,35 @@ def bench() -> ShoulderBench:
     return made
 
 
-@pytest.mark.parametrize(("fahrenheit", "level"), [(176, Level.GOOD), (190, Level.STOP), (200, Level.STOP), (201, Level.STOP)])
-def test_two_hundred_fahrenheit_is_above_the_limit_and_not_yet_scrap(fahrenheit: float, level: Level) -> None:
-    found = judge_reading(heat_limit(Closure.SEALED), Closure.SEALED, (fahrenheit - 32) / 1.8, None, BALL, 10)
+@pytest.mark.parametrize(
+    ("fahrenheit", "level"),
+    [(176, Level.GOOD), (190, Level.STOP), (200, Level.STOP), (201, Level.STOP)],
+)
+def test_two_hundred_fahrenheit_is_above_the_limit_and_not_yet_scrap(
+    fahrenheit: float, level: Level
+) -> None:
+    found = judge_reading(
+        heat_limit(Closure.SEALED), Closure.SEALED, (fahrenheit - 32) / 1.8, None, BALL, play_um=10
+    )
     assert found.level is level
     assert ("scrap" in found.reason) is (fahrenheit > 200)
 
 
-@given(rating=st.floats(40, 130), melted=st.booleans(), seen=st.one_of(st.none(), st.floats(0, 100)), closure=st.sampled_from(list(Closure)))
-def test_a_crayon_says_one_side_only(rating: float, melted: bool, seen: float | None, closure: Closure) -> None:
+@given(
+    rating=st.floats(40, 130),
+    melted=st.booleans(),
+    seen=st.one_of(st.none(), st.floats(0, 100)),
+    closure=st.sampled_from(list(Closure)),
+)
+def test_a_crayon_says_one_side_only(
+    rating: float, melted: bool, seen: float | None, closure: Closure
+) -> None:
     limit = heat_limit(closure)
     found = judge_crayon(limit, rating, melted, seen)
     if found.level is Level.GOOD:
-        assert not melted and rating <= limit.limit_c + 0.1, "good is below a mark that is itself inside the limit"
+        assert not melted and rating <= limit.limit_c + 0.1, (
+            "good is below a mark that is itself inside the limit"
+        )
     if melted and rating > limit.limit_c + 0.1:
         assert found.level is Level.STOP
     if melted and rating <= limit.limit_c and (seen is None or seen > SEEN_S):
@@ -79,7 +105,9 @@ def test_a_ring_that_cooled_is_heated_again_not_pushed(bench: ShoulderBench) -> 
 
 @given(bore=st.floats(10, 200), shaft=st.floats(-10, 40), tight=st.floats(0, 80))
 def test_it_is_pushed_only_with_room_to_slide(bore: float, shaft: float, tight: float) -> None:
-    """0.010 mm or 0.0002·d, whichever is larger (common practice, no source), by the bore's own growth."""
+    """0.010 mm or 0.0002·d, whichever is larger (common practice, no source), by the bore's own
+    growth.
+    """
     need = push_above_c(bore, shaft, tight)
     room = bore * 12e-6 * (need - shaft) - tight / 1000
     assert room == pytest.approx(max(0.010, 0.0002 * bore)) and need > contact_c(bore, shaft, tight)
@@ -103,14 +131,19 @@ def test_an_inner_ring_too_far_ahead_is_not_pushed_home(bench: ShoulderBench) ->
 def test_where_heat_alone_cannot_do_it_that_is_said_with_what_can() -> None:
     found = heat_needed(BALL, 20, 27, heat_limit(Closure.SEALED))
     assert found.value == 80.0 and found.verdict is not None and found.verdict.level is Level.STOP
-    assert "Heat alone cannot do it" in found.verdict.reason and "Cool the shaft to" in found.verdict.reason
+    assert (
+        "Heat alone cannot do it" in found.verdict.reason
+        and "Cool the shaft to" in found.verdict.reason
+    )
     # At that shaft there is room: by hand, 80 °C on a shaft so cold.
     cold = float(found.verdict.reason.split("Cool the shaft to ")[1].split(" ")[0])
     again = heat_needed(BALL, cold - 1, 27, heat_limit(Closure.SEALED))
     assert again.verdict is not None and again.verdict.level is not Level.STOP
 
 
-@pytest.mark.parametrize("number", ["6209DDU C3", "6209LLU", "6209EE C3", "6209 VV", "6209PPJ", "6209-QXZ"])
+@pytest.mark.parametrize(
+    "number", ["6209DDU C3", "6209LLU", "6209EE C3", "6209 VV", "6209PPJ", "6209-QXZ"]
+)
 def test_a_suffix_that_is_not_read_is_asked_never_taken_for_open(number: str) -> None:
     assert not read_number(number).closure_known and read_number(number).may_be_sealed
     draft = ShoulderDraft(number, shaft_class="k5", held_by="cover")
@@ -118,15 +151,22 @@ def test_a_suffix_that_is_not_read_is_asked_never_taken_for_open(number: str) ->
         shoulder_plan(REFERENCE, draft)
     (field,) = [one for one in asked.value.fields if one.name == "closure"]
     assert "80 °C" in field.message
-    sealed = shoulder_plan(REFERENCE, ShoulderDraft(number, shaft_class="k5", held_by="cover", closure="sealed"))
+    sealed = shoulder_plan(
+        REFERENCE, ShoulderDraft(number, shaft_class="k5", held_by="cover", closure="sealed")
+    )
     assert sealed.limit.limit_c == 80
 
 
-@pytest.mark.parametrize(("number", "closure"), [("6209.2RSR", Closure.SEALED), ("6209-2RS C3", Closure.SEALED), ("6209-2Z", Closure.SHIELDED)])
+@pytest.mark.parametrize(
+    ("number", "closure"),
+    [("6209.2RSR", Closure.SEALED), ("6209-2RS C3", Closure.SEALED), ("6209-2Z", Closure.SHIELDED)],
+)
 def test_open_against_the_number_is_refused(number: str, closure: Closure) -> None:
     assert read_number(number).closure is closure
     with pytest.raises(InvalidInput) as refused:
-        shoulder_plan(REFERENCE, ShoulderDraft(number, shaft_class="k5", held_by="cover", closure="open"))
+        shoulder_plan(
+            REFERENCE, ShoulderDraft(number, shaft_class="k5", held_by="cover", closure="open")
+        )
     assert [field.name for field in refused.value.fields] == ["closure"]
 
 

@@ -22,4 +22,9 @@ def running() -> ShaftBench:
 
 
 def warm(bench: ShaftBench, place: str, *said: tuple[float, str]) -> None:
-    bench.do(*(run.ReadWarmth(place, c, ReadBy.THERMOMETER, Noise.EVEN, after=f"{at:g}") for at, c in said))
+    bench.do(
+        *(
+            run.ReadWarmth(place, c, ReadBy.THERMOMETER, Noise.EVEN, after=f"{at:g}")
+            for at, c in said
+        )
+    )

@@ -1,4 +1,6 @@
-"""The mark-out sheet: to the scale that it states, with every dimension, from the datum; measured in the drawing itself."""
+"""The mark-out sheet: to the scale that it states, with every dimension, from the datum; measured
+in the drawing itself.
+"""
 
 from __future__ import annotations
 
@@ -25,7 +27,9 @@ SVG = "{http://www.w3.org/2000/svg}"
 
 
 def bearing(name: str, at_mm: float | None, drawn_at_mm: float) -> LineBearing:
-    return LineBearing(name, name, "22220 K", Floats.HELD, "fixed", at_mm, drawn_at_mm, 100, 180, 46, None)
+    return LineBearing(
+        name, name, "22220 K", Floats.HELD, "fixed", at_mm, drawn_at_mm, 100, 180, 46, None
+    )
 
 
 def to(kind: str, name: str, mm: float, most: float | None = None) -> Dimension:
@@ -43,16 +47,23 @@ SHAFT = LineDrawing(
         to("part", "middle of Coupling", 90),
         to("mark", "centre mark of drive side", 400),
         to("sleeve", "thread end of the sleeve, drive side", 457.2, 457.9),
-        Dimension("span", "between the centre marks, drive side to far side", 400, Span(2000, 2000)),
+        Dimension(
+            "span", "between the centre marks, drive side to far side", 400, Span(2000, 2000)
+        ),
         to("mark", "centre mark of far side", 2000),
         to("shaft", "length of the shaft", 2400),
     ),
-    (Beside("far side", "floating: the outer ring slides in its seat"), Beside("", "growth between the bearings 0 to 0.92 mm")),
+    (
+        Beside("far side", "floating: the outer ring slides in its seat"),
+        Beside("", "growth between the bearings 0 to 0.92 mm"),
+    ),
 )
 
 
 def dimension_lines(page: str) -> list[tuple[float, float]]:
-    """Where the dimension lines of a drawing begin and end, in millimetres of paper: level, blue, from tick to tick."""
+    """Where the dimension lines of a drawing begin and end, in millimetres of paper: level, blue,
+    from tick to tick.
+    """
     found = []
     for drawn in ElementTree.fromstring(page).iter(f"{SVG}line"):
         x1, y1, x2, y2 = (float(drawn.attrib[name]) for name in ("x1", "y1", "x2", "y2"))
@@ -70,20 +81,43 @@ def test_every_dimension_is_drawn_to_the_scale_that_is_stated() -> None:
     stated = re.search(r"scale 1:([0-9.]+)", words(first))
     assert stated is not None and float(stated[1]) in SCALES
     drawn = dimension_lines(first)
-    assert [round((b - a) * float(stated[1]), 1) for a, b in drawn] == [round(d.length_mm.high, 1) for d in SHAFT.dimensions]
-    assert {a for (a, _), d in zip(drawn, SHAFT.dimensions, strict=True) if d.from_mm == 0} == {drawn[0][0]}, "all from one datum"
+    assert [round((b - a) * float(stated[1]), 1) for a, b in drawn] == [
+        round(d.length_mm.high, 1) for d in SHAFT.dimensions
+    ]
+    assert {a for (a, _), d in zip(drawn, SHAFT.dimensions, strict=True) if d.from_mm == 0} == {
+        drawn[0][0]
+    }, "all from one datum"
     listed = words(lists[0])
     for dimension in SHAFT.dimensions:
-        assert dimension.name in words(first) and dimension.name in listed and lengths(dimension.length_mm) in listed
-    assert "(1) 90 mm (3.54 in) middle of Coupling" in words(first), "a number that cannot be read as part of the length"
-    assert "coupling end" in words(first) and "slides in its seat" in words(first) and "100 mm" in words(first)
+        assert (
+            dimension.name in words(first)
+            and dimension.name in listed
+            and lengths(dimension.length_mm) in listed
+        )
+    assert "(1) 90 mm (3.54 in) middle of Coupling" in words(first), (
+        "a number that cannot be read as part of the length"
+    )
+    assert (
+        "coupling end" in words(first)
+        and "slides in its seat" in words(first)
+        and "100 mm" in words(first)
+    )
 
 
 def test_what_nobody_measured_is_said_to_be_drawn_at_a_usual_place() -> None:
-    unknown = replace(SHAFT, known=False, bearings=(bearing("drive side", None, 480), SHAFT.bearings[1]), dimensions=SHAFT.dimensions[-1:])
+    unknown = replace(
+        SHAFT,
+        known=False,
+        bearings=(bearing("drive side", None, 480), SHAFT.bearings[1]),
+        dimensions=SHAFT.dimensions[-1:],
+    )
     first = mark_out_pages(unknown, "Job 7", Paper.A4)[0]
     assert "not measured" in words(first)
-    assert [drawn for drawn in ElementTree.fromstring(first).iter(f"{SVG}rect") if drawn.attrib.get("stroke-dasharray")]
+    assert [
+        drawn
+        for drawn in ElementTree.fromstring(first).iter(f"{SVG}rect")
+        if drawn.attrib.get("stroke-dasharray")
+    ]
 
 
 @pytest.mark.parametrize("paper", list(Paper))
@@ -93,24 +127,44 @@ def test_the_pdf_has_the_size_of_its_paper_and_says_the_same(paper: Paper) -> No
     pdf = PdfReader(BytesIO(mark_out_pdf(SHAFT, "Job 7: Drum", paper)))
     assert len(pdf.pages) == 2
     box, size = pdf.pages[0].mediabox, paper.size.lying
-    assert (float(box.width) * 25.4 / 72, float(box.height) * 25.4 / 72) == pytest.approx((size.width_mm, size.height_mm), abs=0.3)
-    assert "Mark-out sheet" in pdf.pages[0].extract_text() and "457.2 to 457.9 mm" in pdf.pages[1].extract_text()
+    assert (float(box.width) * 25.4 / 72, float(box.height) * 25.4 / 72) == pytest.approx(
+        (size.width_mm, size.height_mm), abs=0.3
+    )
+    assert (
+        "Mark-out sheet" in pdf.pages[0].extract_text()
+        and "457.2 to 457.9 mm" in pdf.pages[1].extract_text()
+    )
 
 
 @given(length=st.floats(150, 39_000), across=st.floats(20, 1500), paper=st.sampled_from(Paper))
-def test_any_shaft_fits_its_sheet_at_the_largest_scale_that_it_can(length: float, across: float, paper: Paper) -> None:
-    drawn = replace(SHAFT, length_mm=length, shaft_mm=across, bearings=(), parts=(), dimensions=(to("shaft", "length of the shaft", length),))
+def test_any_shaft_fits_its_sheet_at_the_largest_scale_that_it_can(
+    length: float, across: float, paper: Paper
+) -> None:
+    drawn = replace(
+        SHAFT,
+        length_mm=length,
+        shaft_mm=across,
+        bearings=(),
+        parts=(),
+        dimensions=(to("shaft", "length of the shaft", length),),
+    )
     size = paper.size.lying
     scale = scale_for(drawn, size)
     (a, b), *_ = dimension_lines(mark_out_pages(drawn, "x", paper)[0])
     assert a >= MARGIN_MM and b <= size.width_mm - MARGIN_MM + 1e-6
     assert (b - a) * scale == pytest.approx(length, rel=1e-3)
     larger = [s for s in SCALES if s < scale]
-    assert not larger or length / larger[-1] > size.width_mm - 2 * MARGIN_MM - 12 or across / larger[-1] > 56
+    assert (
+        not larger
+        or length / larger[-1] > size.width_mm - 2 * MARGIN_MM - 12
+        or across / larger[-1] > 56
+    )
 
 
 def test_many_marks_go_on_over_pages_and_none_is_lost() -> None:
-    many = replace(SHAFT, dimensions=tuple(to("part", f"middle of part {i}", 10.0 * i) for i in range(1, 60)))
+    many = replace(
+        SHAFT, dimensions=tuple(to("part", f"middle of part {i}", 10.0 * i) for i in range(1, 60))
+    )
     first, *lists = mark_out_pages(many, "x", Paper.LETTER)
     assert "next page" in words(first)
     listed = " | ".join(map(words, lists))

@@ -1,4 +1,6 @@
-"""Records of works off the taper: page one alone is the certificate, and says what was done at each place and to the whole."""
+"""Records of works off the taper: page one alone is the certificate, and says what was done at each
+place and to the whole.
+"""
 
 from __future__ import annotations
 
@@ -43,7 +45,11 @@ def a_cartridge() -> ShaftBench:
     made.up_to_covers()
     for side in ("fixed", "floating"):
         made.cover(side)
-    made.do(built.TurnCartridge(True), built.SetFlinger("drive", "0.8 mm", True, True), built.SetFlinger("far", "0.7 mm", False, True))
+    made.do(
+        built.TurnCartridge(True),
+        built.SetFlinger("drive", "0.8 mm", True, True),
+        built.SetFlinger("far", "0.7 mm", False, True),
+    )
     made.do(built.TopUp("20 g, silent", True))
     aside(made, ("take_stock", ""))
     return made
@@ -51,7 +57,10 @@ def a_cartridge() -> ShaftBench:
 
 def two_units() -> ShaftBench:
     made = UnitBench(SCREWS, SCREWS)
-    aside(made, *((stage, at) for stage in ("removal", "read_marks", "fill", "care") for at in ("1", "2")))
+    aside(
+        made,
+        *((stage, at) for stage in ("removal", "read_marks", "fill", "care") for at in ("1", "2")),
+    )
     for at, by in (("1", FloatBy.RING_INNER), ("2", FloatBy.RING_OUTER)):
         measured(made, at, "39.985 mm")
         made.onto(at, by)
@@ -67,24 +76,57 @@ def an_insert() -> ShaftBench:
     aside(made, *((stage, "1") for stage in ("removal", "read_marks", "fill", "care")))
     measured(made, "1", "29.985 mm")
     made.gate("ready_insert", "1")
-    made.do(inside.TakeInsertOut(False), inside.MeasureFitting("14", "21"), inside.SeeBore("marked", True), at="1")
-    made.do(inside.EnterInsert("marked", Pin.IN_SLOT), inside.CentreInsert("6", "6", "55", True), inside.CloseHole(Closed.PLUG), at="1")
+    made.do(
+        inside.TakeInsertOut(False),
+        inside.MeasureFitting("14", "21"),
+        inside.SeeBore("marked", True),
+        at="1",
+    )
+    made.do(
+        inside.EnterInsert("marked", Pin.IN_SLOT),
+        inside.CentreInsert("6", "6", "55", True),
+        inside.CloseHole(Closed.PLUG),
+        at="1",
+    )
     made.gate("ready_unit", "1")
-    made.do(house.SlideOn(True), house.FindFloat(FloatBy.HOUSING), house.LineUpUnit("0", "600"), house.BoltHousing("40 N·m", "w"), at="1")
+    made.do(
+        house.SlideOn(True),
+        house.FindFloat(FloatBy.HOUSING),
+        house.LineUpUnit("0", "600"),
+        house.BoltHousing("40 N·m", "w"),
+        at="1",
+    )
     made.do(house.TurnShaft(True), at="1")
     made.gate("ready_lock", "1")
     made.do(house.LockUnit("5 N·m", 1, "key", turned="anticlockwise"), house.TryUnit(True), at="1")
     return made
 
 
-CARTRIDGE_SAYS = ("Cartridge", "Nut pair, first at 95 N·m", "Cover of the fixed bearing: 4 rounds", "Flinger to cover, drive end", "Closed")
-UNITS_SAY = ("End 1", "End 2", "Locked at 9 N·m", "towards the fixed unit", "a second time after a few hours")
+CARTRIDGE_SAYS = (
+    "Cartridge",
+    "Nut pair, first at 95 N·m",
+    "Cover of the fixed bearing: 4 rounds",
+    "Flinger to cover, drive end",
+    "Closed",
+)
+UNITS_SAY = (
+    "End 1",
+    "End 2",
+    "Locked at 9 N·m",
+    "towards the fixed unit",
+    "a second time after a few hours",
+)
 INSERT_SAYS = ("Insert replaced", "Housed unit", "brass plug", "turned as the shaft turns")
 
 
-@pytest.mark.parametrize(("made", "says"), [(a_cartridge, CARTRIDGE_SAYS), (two_units, UNITS_SAY), (an_insert, INSERT_SAYS)])
+@pytest.mark.parametrize(
+    ("made", "says"),
+    [(a_cartridge, CARTRIDGE_SAYS), (two_units, UNITS_SAY), (an_insert, INSERT_SAYS)],
+)
 @pytest.mark.parametrize("paper", list(Paper))
-def test_the_certificate_of_another_work_is_one_page(made: Callable[[], ShaftBench], says: tuple[str, ...], paper: Paper) -> None:
+def test_the_certificate_of_another_work_is_one_page(
+    made: Callable[[], ShaftBench], says: tuple[str, ...], paper: Paper
+) -> None:
     bench = made()
     bench.do(Sign("Ada Fitter", "fitter"))
     kept = record(REFERENCE, Loaded("another-work", bench.log, bench.job))

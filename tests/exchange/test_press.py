@@ -43,18 +43,35 @@ def text_of(pdf: bytes) -> str:
 
 
 def children() -> set[int]:
-    return {int(pid) for pid in Path(f"/proc/{os.getpid()}/task/{os.getpid()}/children").read_text().split()}
+    return {
+        int(pid)
+        for pid in Path(f"/proc/{os.getpid()}/task/{os.getpid()}/children").read_text().split()
+    }
 
 
-def test_a_record_of_a_hundred_entries_in_two_seconds_and_again_at_once(reference: Reference, press: Press) -> None:
+def test_a_record_of_a_hundred_entries_in_two_seconds_and_again_at_once(
+    reference: Reference, press: Press
+) -> None:
     store = MemoryStore()
-    job = open_one(store, reference, "job-0001", "m-1-a", "Long", DRAFT, Tap("open-0001", "A. Fitter", BEGIN), BEGIN)
-    fitter = VirtualFitter(store, reference, job, VirtualBearing(125, 0.385), "A. Fitter", BEGIN)
+    job = open_one(
+        store,
+        reference,
+        "job-0001",
+        "m-1-a",
+        "Long",
+        draft=DRAFT,
+        tap=Tap("open-0001", "A. Fitter", BEGIN),
+        at=BEGIN,
+    )
+    fitter = VirtualFitter(
+        store, reference, job, VirtualBearing(125, 0.385), "A. Fitter", begins=BEGIN
+    )
     fitter.follow(8)
     while len(fitter.job.log) < 100:
         fitter.say(job_cmd.AddNote(f"remark {len(fitter.job.log)}"))
     page = render_html(record(reference, fitter.job), for_print=True)
-    # Two seconds on the machine this was measured on (docs/performance.md); steps of work are the same on every one.
+    # Two seconds on the machine this was measured on (docs/performance.md); steps of work are the
+    # same on every one.
     pdf_of(PAGE)
     watched = cProfile.Profile()
     watched.runcall(pdf_of, page)
@@ -89,8 +106,9 @@ def test_nothing_but_fonts_is_read(tmp_path: Path) -> None:
     secret.write_text("the secret")
     far = f"http://127.0.0.1:{server.server_port}/x"
     page = (
-        f"{PAGE}<link rel=stylesheet href='{far}.css'><img src='{far}.png'><object data='{secret.as_uri()}'>no</object>"
-        f"<link rel=attachment href='{secret.as_uri()}'><img src='{FONTS.as_uri()}/../../../{secret.name}'>"
+        f"{PAGE}<link rel=stylesheet href='{far}.css'><img src='{far}.png'><object"
+        f" data='{secret.as_uri()}'>no</object><link rel=attachment href='{secret.as_uri()}'><img"
+        f" src='{FONTS.as_uri()}/../../../{secret.name}'>"
     )
     made = pdf_of(page)
     server.shutdown()
@@ -107,10 +125,15 @@ def test_a_press_that_is_killed_is_set_up_again(press: Press) -> None:
     assert "after" in text_of(press.pdf(PAGE + "<p>after"))
 
 
-def test_too_many_at_once_are_told_to_come_again(press: Press, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_too_many_at_once_are_told_to_come_again(
+    press: Press, monkeypatch: pytest.MonkeyPatch
+) -> None:
     hold = threading.Event()
     monkeypatch.setattr(press, "_print", lambda _html: hold.wait() and b"%PDF")
-    waiting = [threading.Thread(target=press.pdf, args=(f"{PAGE}{i}",)) for i in range(pressing.MOST_WAITING)]
+    waiting = [
+        threading.Thread(target=press.pdf, args=(f"{PAGE}{i}",))
+        for i in range(pressing.MOST_WAITING)
+    ]
     for thread in waiting:
         thread.start()
     while press._room._value:  # until every one of them is inside

@@ -39,8 +39,13 @@ def test_a_page_is_as_large_as_its_paper_and_carries_a_true_check_line(paper: Pa
     for page in strip_pages(order(), paper):
         svg = parsed(page)
         width, height = paper.size.lying.width_mm, paper.size.lying.height_mm
-        assert svg.get("width") == f"{width:g}mm" and svg.get("viewBox") == f"0 0 {width:g} {height:g}", "one unit is one millimetre"
-        longest = max((abs(float(e.get("x2", 0)) - float(e.get("x1", 0))) for e in svg.iter(f"{SVG}line")), default=0)
+        assert (
+            svg.get("width") == f"{width:g}mm" and svg.get("viewBox") == f"0 0 {width:g} {height:g}"
+        ), "one unit is one millimetre"
+        longest = max(
+            (abs(float(e.get("x2", 0)) - float(e.get("x1", 0))) for e in svg.iter(f"{SVG}line")),
+            default=0,
+        )
         assert longest == CHECK_MM
         assert any("must measure 100 mm" in (e.text or "") for e in svg.iter(f"{SVG}text"))
 
@@ -54,7 +59,12 @@ def ticks_of(page: ElementTree.Element) -> list[float]:
         length = float(piece.get("width", 0)) - OVERLAP_MM
         for line in page.iter(f"{SVG}line"):
             vertical = line.get("x1") == line.get("x2")
-            if vertical and float(line.get("y1", 0)) == top and abs(float(line.get("y2", 0)) - top - 7) < 1e-6 and line.get("stroke") == INK:
+            if (
+                vertical
+                and float(line.get("y1", 0)) == top
+                and abs(float(line.get("y2", 0)) - top - 7) < 1e-6
+                and line.get("stroke") == INK
+            ):
                 found.append(done + float(line.get("x1", 0)) - x0)
         done += length
     return sorted({round(x, 2) for x in found})
@@ -62,7 +72,9 @@ def ticks_of(page: ElementTree.Element) -> list[float]:
 
 @settings(max_examples=25, deadline=None)
 @given(st.floats(32, 330), st.sampled_from(list(Paper)))
-def test_ten_degrees_are_a_thirty_sixth_of_the_rim_whatever_the_nut(outside: float, paper: Paper) -> None:
+def test_ten_degrees_are_a_thirty_sixth_of_the_rim_whatever_the_nut(
+    outside: float, paper: Paper
+) -> None:
     nut = LockNut(outside / 1.3, 2, outside, 4, 17, 10)
     at = ticks_of(parsed(strip_pages(order(nut), paper)[0]))
     step = pi * outside / 36
@@ -77,7 +89,10 @@ def test_ten_degrees_are_a_thirty_sixth_of_the_rim_whatever_the_nut(outside: flo
     ("nut", "words"),
     [
         (LockNut(90, 2, 120, 4, 17, 10, series="KM"), ("nut of series KM", "M90×2")),
-        (LockNut(220, 4, 280, 4, 16, 20, series="HM 30", trapezoidal=True), ("nut of series HM 30", "Tr220×4")),
+        (
+            LockNut(220, 4, 280, 4, 16, 20, series="HM 30", trapezoidal=True),
+            ("nut of series HM 30", "Tr220×4"),
+        ),
         (LockNut(90.42, 25.4 / 12, 120, 4, 17, 10), ("nut as given", "12 to the inch")),
     ],
 )
@@ -109,7 +124,9 @@ def test_the_protractor_lies_round_the_nut() -> None:
     half = strip_pages(order(LockNut(150, 2, 195, 4, 19, 14)), Paper.A4)[-1]
     assert "Half a ring" in half
     none = strip_pages(order(LockNut(300, 4, 380, 8, None, None)), Paper.A4)
-    assert not any("Protractor" in page or "Half a ring" in page for page in none), "too large for the paper: the strip alone"
+    assert not any("Protractor" in page or "Half a ring" in page for page in none), (
+        "too large for the paper: the strip alone"
+    )
 
 
 def test_a_nut_of_unknown_diameter_has_no_strip() -> None:
@@ -118,17 +135,26 @@ def test_a_nut_of_unknown_diameter_has_no_strip() -> None:
     assert raised.value.fields[0].name == "nut_outside"
 
 
-@pytest.mark.parametrize(("paper", "box"), [(Paper.A4, (841.9, 595.3)), (Paper.LETTER, (792.0, 612.0))])
+@pytest.mark.parametrize(
+    ("paper", "box"), [(Paper.A4, (841.9, 595.3)), (Paper.LETTER, (792.0, 612.0))]
+)
 def test_the_pdf_has_the_papers_size(paper: Paper, box: tuple[float, float]) -> None:
     pages = PdfReader(io.BytesIO(strip_pdf(order(), paper))).pages
     assert len(pages) == len(strip_pages(order(), paper))
     for page in pages:
-        assert (float(page.mediabox.width), float(page.mediabox.height)) == (pytest.approx(box[0], abs=0.6), pytest.approx(box[1], abs=0.6))
+        assert (float(page.mediabox.width), float(page.mediabox.height)) == (
+            pytest.approx(box[0], abs=0.6),
+            pytest.approx(box[1], abs=0.6),
+        )
 
 
 def test_the_plan_sheet_has_blanks_for_every_reading(reference: Reference) -> None:
     sheet = plan_sheet(reference, make_plan(reference, FEELERS, DRAFT))
     html = plan_html(sheet, "Test machine")
     assert html.count("<td>/</td>") == len(BLANK_GAUGINGS) * 6
-    assert "hook spanner" in html and "stand above this tool" in html and "0.064" not in html.split("Targets")[0]
+    assert (
+        "hook spanner" in html
+        and "stand above this tool" in html
+        and "0.064" not in html.split("Targets")[0]
+    )
     assert plan_pdf(sheet, "Test machine", Paper.LETTER).startswith(b"%PDF")

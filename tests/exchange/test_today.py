@@ -1,4 +1,6 @@
-"""A signed record keeps what it was signed with; where today's rules part from it is said beside it, from the same readings."""
+"""A signed record keeps what it was signed with; where today's rules part from it is said beside
+it, from the same readings.
+"""
 
 from __future__ import annotations
 
@@ -34,12 +36,19 @@ def kept(reference: Reference, path: Path) -> Loaded:
 def signed(desk: Desk, log: list[Event], *shown: ShownStage) -> Desk:
     """The job as signed in order by whom nothing stopped."""
     last = log[-1]
-    every = [*log, dataclasses.replace(last, seq=last.seq + 1, at="", fact=Signed("P. Arden", "foreman", (), GOOD, shown))]
+    every = [
+        *log,
+        dataclasses.replace(
+            last, seq=last.seq + 1, at="", fact=Signed("P. Arden", "foreman", (), GOOD, shown)
+        ),
+    ]
     return dataclasses.replace(desk, job=fold(every), log=every)
 
 
 def test_a_no_leaf_reading_that_once_was_good_is_none_today(reference: Reference) -> None:
-    """Signed by a version that took “not even the thinnest leaf” in one place for a reading below the others."""
+    """Signed by a version that took “not even the thinnest leaf” in one place for a reading below
+    the others.
+    """
     job = kept(reference, NAMED["schema-2-0001"])
     found = otherwise_today(reference, job)
     assert {(one.what, one.today.level) for one in found if one.entry is None} == {
@@ -62,7 +71,9 @@ def test_where_the_rules_agree_nothing_is_said(reference: Reference, name: str) 
     assert job.job.signed is not None and judged_otherwise(desk_of(reference, job)) == ()
 
 
-@pytest.mark.parametrize("path", [path for path in LOGS if "any" in path.stem], ids=lambda p: p.stem)
+@pytest.mark.parametrize(
+    "path", [path for path in LOGS if "any" in path.stem], ids=lambda p: p.stem
+)
 def test_nothing_is_said_of_what_nobody_signed(path: Path, reference: Reference) -> None:
     job = kept(reference, path)
     if job.job.signed is None:
@@ -79,7 +90,9 @@ def test_any_log_signed_now_agrees_with_itself(reference: Reference) -> None:
         found = judged_otherwise(signed(desk, list(job.log)))
         # The chosen risk was not kept at the lock then.
         risk = (LockCode.NEAR, LockCode.NOT_BY_THE_LEAF) if path.stem < "2026-12-01" else ()
-        assert [one for one in found if one.entry is not None and one.today.code not in risk] == [], path.stem
+        assert [
+            one for one in found if one.entry is not None and one.today.code not in risk
+        ] == [], path.stem
 
 
 def test_what_would_be_refused_today_is_told_with_the_reason() -> None:
@@ -89,7 +102,9 @@ def test_what_would_be_refused_today_is_told_with_the_reason() -> None:
     bench.warmed("100 °C")
     bench.at_one(on.SwitchOff(), on.ReadRing("25 °C"))
     last = bench.log[-1]
-    pushed = dataclasses.replace(last, seq=last.seq + 1, client_event_id="pushed", fact=ev.PushedHome(""))
+    pushed = dataclasses.replace(
+        last, seq=last.seq + 1, client_event_id="pushed", fact=ev.PushedHome("")
+    )
     found = judged_otherwise(signed(bench.desk("1"), [*bench.log, pushed]))
     told = next(one for one in found if one.entry == pushed.seq)
     assert told.worse and told.today.word == "refused" and "heat it again" in told.today.reason
@@ -99,7 +114,18 @@ def test_a_stage_says_what_it_was_signed_with(reference: Reference) -> None:
     job = kept(reference, NAMED["2026-11-29-0002"])
     desk = desk_of(reference, job)
     before = [event for event in job.log if event.seq < desk.job.signed_seq]
-    stages = [ShownStage("Final check", "", "not in order", Level.STOP, "", ("residual clearance, locked: below the window",))]
+    stages = [
+        ShownStage(
+            "Final check",
+            "",
+            "not in order",
+            Level.STOP,
+            "",
+            ("residual clearance, locked: below the window",),
+        )
+    ]
     found = judged_otherwise(signed(desk, before, *stages))
-    assert [(one.stage, one.then.level, one.today.level, one.worse) for one in found] == [("Final check", Level.STOP, Level.GOOD, False)]
+    assert [(one.stage, one.then.level, one.today.level, one.worse) for one in found] == [
+        ("Final check", Level.STOP, Level.GOOD, False)
+    ]
     assert found[0].then.reason == "residual clearance, locked: below the window"

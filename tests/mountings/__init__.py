@@ -1,1 +1,3 @@
-"""Virtual mountings: a world that knows nothing of the adviser, hands that follow the bench, and what comes of it."""
+"""Virtual mountings: a world that knows nothing of the adviser, hands that follow the bench, and
+what comes of it.
+"""

@@ -1,4 +1,6 @@
-"""Hands at the bench itself: the same commands a person gives, the next move followed as told, locked only where the bench lets them."""
+"""Hands at the bench itself: the same commands a person gives, the next move followed as told,
+locked only where the bench lets them.
+"""
 
 from __future__ import annotations
 
@@ -44,7 +46,9 @@ MISREAD = 0.03
 
 
 class Says(StrEnum):
-    """How readings are said: each leaf; the thickest that goes in for each row; or for both rows at once where they read the same."""
+    """How readings are said: each leaf; the thickest that goes in for each row; or for both rows at
+    once where they read the same.
+    """
 
     LEAF = "feeler by feeler"
     ROW = "one tap a row"
@@ -64,7 +68,8 @@ class Hands:
     plan: Plan
     world: World
     says: Says = Says.ROWS
-    # What lies in the crib; whether sleeve end to ring is measured in narrow windows though nothing is wrong.
+    # What lies in the crib; whether sleeve end to ring is measured in narrow windows though nothing
+    # is wrong.
     crib: tuple[FeelerSet, ...] = ()
     witness: bool = False
     log: list[facts.Event] = field(default_factory=list)
@@ -83,11 +88,17 @@ class Hands:
     _tab_at: float | None = None
 
     def __post_init__(self) -> None:
-        own, shaft = reference().procedure(procedure_id(self.plan.method)), reference().procedure(MOUNTING)
+        own, shaft = (
+            reference().procedure(procedure_id(self.plan.method)),
+            reference().procedure(MOUNTING),
+        )
         self.procedures = {SHAFT: shaft, ONLY_PLACE: own}
         place = Place(ONLY_PLACE, "p", "Place", own.id, own.version)
         plans = (facts.Planned(ONLY_PLACE, ev.TaperedPlanned(self.plan)),)
-        self._add(SHAFT, facts.JobOpened(1, "Trial", "m", "Machine", shaft.id, shaft.version, (place,), plans))
+        self._add(
+            SHAFT,
+            facts.JobOpened(1, "Trial", "m", "Machine", shaft.id, shaft.version, (place,), plans),
+        )
         self.job = fold(self.log)
 
     @property
@@ -96,11 +107,17 @@ class Hands:
 
     @property
     def desk(self) -> Desk:
-        return desk(self.job, self.procedures, self.log, ONLY_PLACE, {FeelerShelf: FeelerShelf(self.crib)})
+        return desk(
+            self.job, self.procedures, self.log, ONLY_PLACE, {FeelerShelf: FeelerShelf(self.crib)}
+        )
 
     def _add(self, at: str, fact: facts.Fact) -> None:
         moment = BEGIN + timedelta(seconds=len(self.log))
-        self.log.append(facts.Event(len(self.log) + 1, f"trial-{len(self.log):06d}", at, fact, "Trial", moment, moment))
+        self.log.append(
+            facts.Event(
+                len(self.log) + 1, f"trial-{len(self.log):06d}", at, fact, "Trial", moment, moment
+            )
+        )
 
     def say(self, command: object) -> bool:
         """One tap. A refusal is kept and the work goes on."""
@@ -141,11 +158,14 @@ class Hands:
             else:
                 passes = self._goes_in(choice.stack, cell.place, cell.row)
                 outcome = Outcome.PASSES if passes else Outcome.STOPS
-                self.say(cmd.TryLeaf(cell.place, cell.row, f"{choice.stack.thickness_um} µm", outcome))
+                self.say(
+                    cmd.TryLeaf(cell.place, cell.row, f"{choice.stack.thickness_um} µm", outcome)
+                )
         return self.say(cmd.CloseGauging())
 
     def _bracket(self, place: int, row: Row, first: Stack) -> None:
-        """Both rows are tried in hand where neither was said; one tap where they read the same, one each where not.
+        """Both rows are tried in hand where neither was said; one tap where they read the same, one
+        each where not.
 
         The other row begins with the leaf that is in the hand by then.
         """
@@ -165,13 +185,17 @@ class Hands:
         self.say(cmd.BracketPlace(place, other, _said(there)))
 
     def _thickest(self, place: int, row: Row, first: Stack) -> Stack | None:
-        """Up while leaves go in, down while they do not; the thickest that went in, the next one tried."""
+        """Up while leaves go in, down while they do not; the thickest that went in, the next one
+        tried.
+        """
         gauge = self.state.gauge
         at: Stack | None = first
         best: Stack | None = None
         if self._goes_in(first, place, row):
             best = first
-            while (at := gauge.next_above(best.thickness_um)) is not None and self._goes_in(at, place, row):
+            while (at := gauge.next_above(best.thickness_um)) is not None and self._goes_in(
+                at, place, row
+            ):
                 best = at
         else:
             below = list(gauge.stacks(0, first.thickness_um - 1.5))
@@ -182,7 +206,9 @@ class Hands:
         return best
 
     def work(self) -> str:
-        """As told, until the final check is due, or something stops it for good: the word for how it ended."""
+        """As told, until the final check is due, or something stops it for good: the word for how
+        it ended.
+        """
         stops = 0
         for _ in range(MOST_MOVES):
             move = self.next()
@@ -217,7 +243,8 @@ class Hands:
                         self._measure_lengths()
                     self.gauge(Phase.DRIVE_UP, move.places)
                 case Do.REPEAT_PLACE if move.place is not None and move.row is not None:
-                    # A stack that went in where a thinner one did not: wiped, settled, and read again.
+                    # A stack that went in where a thinner one did not: wiped, settled, and read
+                    # again.
                     self.say(cmd.RepeatPlace(move.place, move.row))
                     self._read_on()
                 case Do.TRY_LEAF | Do.CLOSE_GAUGING:
@@ -249,11 +276,18 @@ class Hands:
                 case Do.LOCK if self.washers < 2:
                     self.washers += 1
                     self._see_tab(another=True)
-                case Do.RELEASE if "moves with the nut" in move.headline or "belong together" in move.headline:
+                case Do.RELEASE if (
+                    "moves with the nut" in move.headline or "belong together" in move.headline
+                ):
                     self.alarms.append(move)
-                    return "the sleeve moves" if "moves with the nut" in move.headline else "no pair"
-                case Do.RELEASE if "allow a greater risk" in move.risk and self.state.risk < max(RISKS):
-                    # The first way out that is offered; it costs nothing, and everybody sees what was chosen.
+                    return (
+                        "the sleeve moves" if "moves with the nut" in move.headline else "no pair"
+                    )
+                case Do.RELEASE if "allow a greater risk" in move.risk and self.state.risk < max(
+                    RISKS
+                ):
+                    # The first way out that is offered; it costs nothing, and everybody sees what
+                    # was chosen.
                     self.raised = True
                     self.say(cmd.ChooseRisk(max(RISKS)))
                 case Do.RELEASE if move.headline.startswith("Stop:"):
@@ -269,15 +303,22 @@ class Hands:
         return "no end"
 
     def _measure_lengths(self) -> None:
-        """A second witness where a narrow window asks for it: sleeve end to ring, at the zero mark and now."""
+        """A second witness where a narrow window asks for it: sleeve end to ring, at the zero mark
+        and now.
+        """
         window = self.state.window()
         if window is not None and window.width_um < NARROW_UM and self.state.attempt.nut_deg > 0:
-            ends = (f"{self.zero_mm:.3f} mm", f"{self.world.sleeve_end_mm():.3f} mm", LengthTool.DEPTH_MICROMETER)
+            ends = (
+                f"{self.zero_mm:.3f} mm",
+                f"{self.world.sleeve_end_mm():.3f} mm",
+                LengthTool.DEPTH_MICROMETER,
+            )
             self.say(cmd.LookAt(LookTarget.SLEEVE_END, None, *ends))
 
     def _look(self) -> None:
-        """What does not move the bearing: the lengths from sleeve end to ring first, then the numbers, each misread once in twenty; then the
-        feeler leads, where nothing stands against it.
+        """What does not move the bearing: the lengths from sleeve end to ring first, then the
+        numbers, each misread once in twenty; then the feeler leads, where nothing stands against
+        it.
         """
         world, zero_mm = self.world, self.zero_mm
         ends = (f"{zero_mm:.3f} mm", f"{world.sleeve_end_mm():.3f} mm", LengthTool.DEPTH_MICROMETER)
@@ -291,7 +332,11 @@ class Hands:
         )
         for look in looks:
             self.say(look)
-            if self.first_after_looks is None and look.look is LookTarget.NUMBERS and (found := parted(self.state)) is not None:
+            if (
+                self.first_after_looks is None
+                and look.look is LookTarget.NUMBERS
+                and (found := parted(self.state)) is not None
+            ):
                 self.first_after_looks = found.left[0] if found.left else None
         self.say(cmd.FollowLeaf())
 
@@ -306,17 +351,29 @@ class Hands:
             self.world.set_zero()
         weight = 1.0
         if move.another_tool:
-            weight = 1.8 if "heavier one" in move.headline else 0.75 if "between" in move.headline else 0.5
+            weight = (
+                1.8
+                if "heavier one" in move.headline
+                else 0.75
+                if "between" in move.headline
+                else 0.5
+            )
         self.world.strike(move.blows, weight)
         self.say(cmd.StrikeBlows(move.blows, not move.another_tool))
 
     def _seat(self) -> None:
-        """The washer goes under the nut; sleeve end to ring by depth micrometer before and after, as the move asks."""
+        """The washer goes under the nut; sleeve end to ring by depth micrometer before and after,
+        as the move asks.
+        """
         start = self.world.sleeve_end_mm()
         behind, measured = self.world.seat_washer()
         if self.plan.method is Method.BLOWS:
             behind = 0.0
-        proof = (f"{start:.3f} mm", f"{self.world.sleeve_end_mm():.3f} mm", LengthTool.DEPTH_MICROMETER)
+        proof = (
+            f"{start:.3f} mm",
+            f"{self.world.sleeve_end_mm():.3f} mm",
+            LengthTool.DEPTH_MICROMETER,
+        )
         amount = f"{abs(behind):.1f}" if self.plan.method is not Method.BLOWS else ""
         self.say(cmd.SeatNut(amount, "degrees", behind < 0, f"{measured:.3f} mm", *proof))
 
@@ -324,8 +381,14 @@ class Hands:
         nut = self.plan.nut
         assert nut is not None and nut.tab_step_deg is not None
         if self._tab_at is None or another:
-            self._tab_at = self.world.turned_deg + float(self.world.rng.uniform(0, nut.tab_step_deg))
-        self.say(cmd.SeeTab(f"{(self._tab_at - self.world.turned_deg) % nut.tab_step_deg:.2f}", "degrees"))
+            self._tab_at = self.world.turned_deg + float(
+                self.world.rng.uniform(0, nut.tab_step_deg)
+            )
+        self.say(
+            cmd.SeeTab(
+                f"{(self._tab_at - self.world.turned_deg) % nut.tab_step_deg:.2f}", "degrees"
+            )
+        )
 
     def _release(self) -> None:
         self.attempts += 1

@@ -1,4 +1,6 @@
-"""Many mountings: drawn by a seed, driven at the bench, counted. The same mountings for every way of working."""
+"""Many mountings: drawn by a seed, driven at the bench, counted. The same mountings for every way
+of working.
+"""
 
 from __future__ import annotations
 
@@ -33,16 +35,68 @@ from tribodex.core.topics.tapered.plan import Plan
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.planning import make_plan
 
-METRIC = FeelerSet("m", "metric", LengthUnit.MM, tuple(float(t) for t in (20, 30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)))
-INCH = FeelerSet("i", "inch", LengthUnit.THOU, tuple(round(t * 25.4, 2) for t in (1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15)))
-# What the plan asks for where the window lies below a set's thinnest leaf, or is narrower than its steps.
+METRIC = FeelerSet(
+    "m",
+    "metric",
+    LengthUnit.MM,
+    tuple(float(t) for t in (20, 30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)),
+)
+INCH = FeelerSet(
+    "i",
+    "inch",
+    LengthUnit.THOU,
+    tuple(round(t * 25.4, 2) for t in (1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15)),
+)
+# What the plan asks for where the window lies below a set's thinnest leaf, or is narrower than its
+# steps.
 FINE = FeelerSet(
-    "f", "fine metric", LengthUnit.MM, tuple(float(t) for t in (10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300))
+    "f",
+    "fine metric",
+    LengthUnit.MM,
+    tuple(
+        float(t)
+        for t in (10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300)
+    ),
 )
 SETS, LEAF_STEP_UM = {"m": METRIC, "i": INCH, "f": FINE}, {"m": 10.0, "i": 12.7}
-BORES = (30, 35, 40, 45, 50, 55, 60, 65, 70, 75, 80, 85, 90, 95, 100, 110, 120, 130, 140, 150, 160, 170, 180, 190, 200, 220, 240, 260, 280, 300)
+BORES = (
+    30,
+    35,
+    40,
+    45,
+    50,
+    55,
+    60,
+    65,
+    70,
+    75,
+    80,
+    85,
+    90,
+    95,
+    100,
+    110,
+    120,
+    130,
+    140,
+    150,
+    160,
+    170,
+    180,
+    190,
+    200,
+    220,
+    240,
+    260,
+    280,
+    300,
+)
 # Shafts: mostly solid steel, one in ten bored to half its size, one in thirty of cast iron.
-SHAFTS = (("", 0.0, 206.0, 0.3), ("", 0.5, 206.0, 0.3), ("grey cast iron (GJL-200..250)", 0.0, 110.0, 0.26))
+SHAFTS = (
+    ("", 0.0, 206.0, 0.3),
+    ("", 0.5, 206.0, 0.3),
+    ("grey cast iron (GJL-200..250)", 0.0, 110.0, 0.26),
+)
 SHAFT_SHARES = (0.87, 0.10, 0.03)
 CAUSES = {
     Fault.TAPER: (Explanation.TAPER,),
@@ -55,7 +109,8 @@ ERRORS = tuple(fault for fault in Fault if fault is not Fault.NONE)
 
 @dataclass
 class Mounting:
-    """A plan with the world behind it; `step_um` is a leaf step of the set that was drawn for it."""
+    """A plan with the world behind it; `step_um` is a leaf step of the set that was drawn for
+    it."""
 
     plan: Plan
     world: World
@@ -63,8 +118,10 @@ class Mounting:
 
 
 @lru_cache(maxsize=4096)
-def plan_for(bore: int, group: str, gauge: str, method: str, coarse: bool, shaft: int) -> Plan:
-    """The plan of a mounting; large nuts and one in ten are locked by a washer whose positions are 15° apart."""
+def plan_for(bore: int, group: str, gauge: str, method: str, coarse: bool, *, shaft: int) -> Plan:
+    """The plan of a mounting; large nuts and one in ten are locked by a washer whose positions are
+    15° apart.
+    """
     material, hollow, _, _ = SHAFTS[shaft]
     diameter = bore - 10 if bore > 45 else bore - 5
     draft = PlanDraft(
@@ -86,8 +143,12 @@ def plan_for(bore: int, group: str, gauge: str, method: str, coarse: bool, shaft
         nut_outside=str(round(bore * 1.3)),
     )
     plan = make_plan(reference(), list(SETS.values()), draft)
-    if gauge != "f" and any(asks in finding for asks in ("thinner feelers", "finer set", "cannot prove this window") for finding in plan.findings):
-        return plan_for(bore, group, "f", method, coarse, shaft)
+    if gauge != "f" and any(
+        asks in finding
+        for asks in ("thinner feelers", "finer set", "cannot prove this window")
+        for finding in plan.findings
+    ):
+        return plan_for(bore, group, "f", method, coarse, shaft=shaft)
     return plan
 
 
@@ -98,15 +159,22 @@ def reference_tabs(bore: int) -> int:
 
 
 def draw(seed: int, number: int, fault: Fault = Fault.NONE, method: str = "") -> Mounting:
-    """A mounting, bores 30 to 300 mm, groups CN to C4, metric and inch leaves, feeler and angle method; or by the `method` that is named."""
+    """A mounting, bores 30 to 300 mm, groups CN to C4, metric and inch leaves, feeler and angle
+    method; or by the `method` that is named.
+    """
     rng = np.random.default_rng([seed, number])
     bore, group = int(rng.choice(BORES)), str(rng.choice(["CN", "C3", "C4"]))
     coarse = bool(rng.random() < 0.1)
     gauge = "m" if rng.random() < 0.5 else "i"
     drawn = "F" if rng.random() < 0.7 else "N"
     shaft = int(rng.choice(len(SHAFTS), p=SHAFT_SHARES))
-    plan = plan_for(bore, group, gauge, method or drawn, coarse, shaft)
-    assert plan.nut is not None and plan.limits_um is not None and plan.target is not None and plan.target.reduction_um is not None
+    plan = plan_for(bore, group, gauge, method or drawn, coarse, shaft=shaft)
+    assert (
+        plan.nut is not None
+        and plan.limits_um is not None
+        and plan.target is not None
+        and plan.target.reduction_um is not None
+    )
     parts = Parts(
         bore_mm=float(bore),
         outside_mm=float(round(bore * 1.78)),
@@ -132,7 +200,9 @@ def true_window(plan: Plan, initial_um: float) -> Window:
 
 @dataclass
 class Ended:
-    """How a mounting ended. `by_leaf`: the last gauging before the lock, less the turn since, was inside the window of the job."""
+    """How a mounting ended. `by_leaf`: the last gauging before the lock, less the turn since, was
+    inside the window of the job.
+    """
 
     word: str
     inside: bool
@@ -146,7 +216,8 @@ class Ended:
     width: float = 0.0
     promised_inside: float = math.nan
     off_um: float = 0.0
-    # Whether it was stopped before the lock with a fault of the mechanism named first; whether the right one was, after the looks.
+    # Whether it was stopped before the lock with a fault of the mechanism named first; whether the
+    # right one was, after the looks.
     alarmed: bool = False
     cause_first: bool | None = None
     # Whether what was wrong had shown itself before the end.
@@ -156,19 +227,34 @@ class Ended:
 
 
 def _of_the_mechanism(alarm: NextMove) -> bool:
-    return bool(alarm.points) and alarm.points[0] in [WORDS[one] for one in (Explanation.TAPER, Explanation.SLIP, Explanation.ZERO_EARLY)]
+    return bool(alarm.points) and alarm.points[0] in [
+        WORDS[one] for one in (Explanation.TAPER, Explanation.SLIP, Explanation.ZERO_EARLY)
+    ]
 
 
 def run_one(
-    seed: int, number: int, risk: float, fault: Fault = Fault.NONE, says: Says = Says.ROWS, witness: bool = False, method: str = ""
+    seed: int,
+    number: int,
+    risk: float,
+    fault: Fault = Fault.NONE,
+    says: Says = Says.ROWS,
+    *,
+    witness: bool = False,
+    method: str = "",
 ) -> Ended | None:
-    """One mounting at the bench; None when its true window is empty. `witness`: feelers measured by micrometer where the window is narrow, and
-    sleeve end to ring.
+    """One mounting at the bench; None when its true window is empty. `witness`: feelers measured by
+    micrometer where the window is narrow, and sleeve end to ring.
     """
     mounting = draw(seed, number, fault, method)
     plan, world = mounting.plan, mounting.world
     if witness and true_window(plan, world.initial_um).width_um < NARROW_UM:
-        plan = replace(plan, feeler=replace(plan.gauge, measured_um=tuple(world.by_micrometer_um(leaf) for leaf in plan.gauge.leaves_um)))
+        plan = replace(
+            plan,
+            feeler=replace(
+                plan.gauge,
+                measured_um=tuple(world.by_micrometer_um(leaf) for leaf in plan.gauge.leaves_um),
+            ),
+        )
     target = true_window(plan, world.initial_um)
     if target.empty:
         return None
@@ -180,7 +266,13 @@ def run_one(
     state = hands.state
     feeler, window, belief = state.leaf_says() if locked else None, state.window(), state.position()
     per_degree = belief.per_degree_um if locked and belief is not None else 0.0
-    by_leaf = bool(feeler and window and window.low_um - 0.6 <= feeler.mean_um - per_degree * feeler.since_deg <= window.high_um + 0.6)
+    by_leaf = bool(
+        feeler
+        and window
+        and window.low_um - 0.6
+        <= feeler.mean_um - per_degree * feeler.since_deg
+        <= window.high_um + 0.6
+    )
     return Ended(
         word,
         locked and target.low_um <= left <= target.high_um,
@@ -193,9 +285,19 @@ def run_one(
         target.width_um >= 2 * mounting.step_um,
         target.width_um,
         belief.inside(window) if locked and belief is not None and window is not None else math.nan,
-        (left - target.high_um) if left > target.high_um else (left - target.low_um) if left < target.low_um else 0.0,
+        (
+            (left - target.high_um)
+            if left > target.high_um
+            else (left - target.low_um)
+            if left < target.low_um
+            else 0.0
+        ),
         any(_of_the_mechanism(alarm) for alarm in hands.alarms),
-        hands.first_after_looks in CAUSES.get(fault, ()) if hands.first_after_looks is not None else None,
+        (
+            hands.first_after_looks in CAUSES.get(fault, ())
+            if hands.first_after_looks is not None
+            else None
+        ),
         world.acted,
         hands.raised,
     )
@@ -237,7 +339,9 @@ class Measured:
     @property
     def promises(self) -> list[tuple[float, bool]]:
         """The chance to be inside that was said when the nut was locked, and what was found."""
-        return [(e.promised_inside, e.inside) for e in self.ended if not math.isnan(e.promised_inside)]
+        return [
+            (e.promised_inside, e.inside) for e in self.ended if not math.isnan(e.promised_inside)
+        ]
 
     def between(self, low_um: float, high_um: float) -> list[Ended]:
         """The mountings whose true window is that wide."""
@@ -246,7 +350,12 @@ class Measured:
 
 def _chunk(work: tuple[int, range, float, Fault, Says, bool, str]) -> list[Ended]:
     seed, numbers, risk, fault, says, witness, method = work
-    return [ended for number in numbers if (ended := run_one(seed, number, risk, fault, says, witness, method)) is not None]
+    return [
+        ended
+        for number in numbers
+        if (ended := run_one(seed, number, risk, fault, says, witness=witness, method=method))
+        is not None
+    ]
 
 
 def measure(
@@ -255,6 +364,7 @@ def measure(
     seed: int,
     risk: float = 0.02,
     fault: Fault = Fault.NONE,
+    *,
     says: Says = Says.ROWS,
     workers: int | None = None,
     witness: bool = False,
@@ -305,9 +415,9 @@ def line_of(m: Measured) -> str:
         return f"{s.value:.1%} ± {2 * s.error:.1%}"
 
     return (
-        f"{m.name:34} n {m.count} wide {m.wide}  inside {pc(m.inside)}  wide {pc(m.inside_wide)}  below limit {pc(m.below_limit)}  "
-        "against feeler "
-        f"{m.against_leaf}  alarmed {sum(e.alarmed for e in m.ended)}"
-        f"  gaugings {m.gaugings:g} ({m.mean_gaugings:.1f})  taps {m.taps[0]:g}/{m.taps[1]:g}  feeler taps "
-        f"{m.leaf_taps[0]:g}/{m.leaf_taps[1]:g}  {m.words}"
+        f"{m.name:34} n {m.count} wide {m.wide}  inside {pc(m.inside)}  wide {pc(m.inside_wide)} "
+        f" below limit {pc(m.below_limit)}  against feeler {m.against_leaf}  alarmed"
+        f" {sum(e.alarmed for e in m.ended)}  gaugings {m.gaugings:g} ({m.mean_gaugings:.1f})  taps"
+        f" {m.taps[0]:g}/{m.taps[1]:g}  feeler taps {m.leaf_taps[0]:g}/{m.leaf_taps[1]:g} "
+        f" {m.words}"
     )

@@ -1,8 +1,10 @@
-"""A bearing on its sleeve as it might really be: steel, hands and feelers. Imports nothing of the adviser or the drive code.
+"""A bearing on its sleeve as it might really be: steel, hands and feelers. Imports nothing of the
+adviser or the drive code.
 
-Written from mechanics alone, with effects that the adviser does not model: the seat bites by and by, surfaces smooth, a hand measures
-all its life a little high or low, thick stacks read less, the ring is warmer than the shaft, the sleeve creeps along. All numbers are
-choices of this file (common practice, no source); docs/adviser.md lists them beside what the adviser believes.
+Written from mechanics alone, with effects that the adviser does not model: the seat bites by and
+by, surfaces smooth, a hand measures all its life a little high or low, thick stacks read less, the
+ring is warmer than the shaft, the sleeve creeps along. All numbers are choices of this file (common
+practice, no source); docs/adviser.md lists them beside what the adviser believes.
 """
 
 from __future__ import annotations
@@ -14,23 +16,34 @@ from enum import StrEnum
 
 import numpy as np
 
-# Where the raceway lies between bore and outside; what the ring gives, against two thick rings (one standard deviation).
+# Where the raceway lies between bore and outside; what the ring gives, against two thick rings (one
+# standard deviation).
 RACEWAY_AT, STIFFNESS_SD = (0.25, 0.32), 0.07
 RING_E, RING_NU = 208.0, 0.30
-# The seat bites over so much travel; smoothing swallows so much interference; the sleeve creeps along by a share of the travel.
+# The seat bites over so much travel; smoothing swallows so much interference; the sleeve creeps
+# along by a share of the travel.
 BITE_MM, SMOOTHED_UM, CREEP = (0.005, 0.05), (0.5, 3.0), (0.0, 0.05)
 # What the slit still closes after the zero mark, as travel: mostly little, now and then much.
 CLOSING_MEAN_MM, CLOSING_MOST_MM = 0.08, 0.4
-# A hand: always so much high or low, and by a share of the play; each gauging so much, half of it kept to the next.
+# A hand: always so much high or low, and by a share of the play; each gauging so much, half of it
+# kept to the next.
 HAND_SD_UM, HAND_SHARE_SD, GAUGING_SD_UM, KEPT = 1.5, 0.012, 2.2, 0.4
 FORM_SD_UM, FEEL_SD_UM, WARM_UM = 3.0, 2.5, (0.0, 1.5)
-# Leaves: their tolerance, the larger of these, is three standard deviations; oil and dirt in each joint of a stack.
+# Leaves: their tolerance, the larger of these, is three standard deviations; oil and dirt in each
+# joint of a stack.
 LEAF_MOST_UM, LEAF_MOST_SHARE, FILM_UM = 3.0, 0.05, 1.5
 TURN_SD_DEG, PITCH_SD = 3.0, 0.004
 BLOW_UM, BLOW_FALLS, BLOW_SD = (2.5, 11.0), (0.85, 1.0), 0.25
-WASHER_SD_MM, MICROMETER_SD_MM, DEPTH_SD_MM, SEAT_ON_SD_DEG, READ_SD_DEG = 0.10, 0.015, 0.010, 3.0, 3.0
+WASHER_SD_MM, MICROMETER_SD_MM, DEPTH_SD_MM, SEAT_ON_SD_DEG, READ_SD_DEG = (
+    0.10,
+    0.015,
+    0.010,
+    3.0,
+    3.0,
+)
 LEAF_READ_SD_UM = 0.7
-# A sleeve that went along by less than this, as reduction, cannot be told from a hand that turned a little less.
+# A sleeve that went along by less than this, as reduction, cannot be told from a hand that turned a
+# little less.
 ACTED_UM = 2.0
 
 
@@ -53,7 +66,9 @@ class Fault(StrEnum):
 
 @dataclass(frozen=True)
 class Parts:
-    """What lies on the bench (mm, GPa, µm); the group's limits of the unmounted clearance, and the reduction that the card asks."""
+    """What lies on the bench (mm, GPa, µm); the group's limits of the unmounted clearance, and the
+    reduction that the card asks.
+    """
 
     bore_mm: float
     outside_mm: float
@@ -96,13 +111,28 @@ class World:
         raceway = parts.bore_mm + rng.uniform(*RACEWAY_AT) * (parts.outside_mm - parts.bore_mm)
         self.initial_um = float(rng.uniform(*parts.limits_um))
         self._growth = growth(parts, raceway) * max(0.6, float(rng.normal(1, STIFFNESS_SD)))
-        self._bite_mm, self._smoothed_um, self._creep = (float(rng.uniform(*span)) for span in (BITE_MM, SMOOTHED_UM, CREEP))
-        self._hand_um, self._hand_share = float(rng.normal(0, HAND_SD_UM)), float(rng.normal(0, HAND_SHARE_SD))
+        self._bite_mm, self._smoothed_um, self._creep = (
+            float(rng.uniform(*span)) for span in (BITE_MM, SMOOTHED_UM, CREEP)
+        )
+        self._hand_um, self._hand_share = (
+            float(rng.normal(0, HAND_SD_UM)),
+            float(rng.normal(0, HAND_SHARE_SD)),
+        )
         self._warm_um = float(rng.uniform(*WARM_UM))
-        self._leaf_off = {leaf: float(np.clip(rng.normal(0, 1 / 3), -1, 1)) * max(LEAF_MOST_UM, LEAF_MOST_SHARE * leaf) for leaf in parts.leaves_um}
+        self._leaf_off = {
+            leaf: (
+                float(np.clip(rng.normal(0, 1 / 3), -1, 1))
+                * max(LEAF_MOST_UM, LEAF_MOST_SHARE * leaf)
+            )
+            for leaf in parts.leaves_um
+        }
         self._pitch_mm = parts.pitch_mm * float(rng.normal(1, PITCH_SD))
         self.washer_mm = max(0.6, parts.washer_mm + float(rng.normal(0, WASHER_SD_MM)))
-        form = {(place, row): float(rng.normal(0, FORM_SD_UM)) for place in range(1, 7) for row in (True, False)}
+        form = {
+            (place, row): float(rng.normal(0, FORM_SD_UM))
+            for place in range(1, 7)
+            for row in (True, False)
+        }
         mean = sum(form.values()) / len(form)
         # The form is told from its mean round the ring.
         self.form = {cell: off - mean for cell, off in form.items()}
@@ -116,8 +146,12 @@ class World:
         self._go_wrong()
 
     def set_zero(self) -> None:
-        """Metal to metal, as well as it was found: what the slit still closes, the nut goes without the bearing."""
-        self.closing_mm = float(min(CLOSING_MOST_MM, self.rng.exponential(CLOSING_MEAN_MM))) + self._early_mm
+        """Metal to metal, as well as it was found: what the slit still closes, the nut goes without
+        the bearing.
+        """
+        self.closing_mm = (
+            float(min(CLOSING_MOST_MM, self.rng.exponential(CLOSING_MEAN_MM))) + self._early_mm
+        )
         self.turned_deg, self.travel_mm = 0.0, self._driven_mm
         if self._driven_mm:
             self.closing_mm = 0.0
@@ -135,7 +169,10 @@ class World:
             case Fault.SLIDES:
                 self._lost = float(rng.uniform(0.4, 0.7))
             case Fault.TURNS:
-                self._lost, self._loses_from_mm = float(rng.uniform(0.85, 1.0)), float(rng.uniform(0.0, 0.6)) * asked_mm
+                self._lost, self._loses_from_mm = (
+                    float(rng.uniform(0.85, 1.0)),
+                    float(rng.uniform(0.0, 0.6)) * asked_mm,
+                )
             case Fault.READING:
                 self._wrong_gauging = int(rng.integers(0, 4))
 
@@ -164,25 +201,44 @@ class World:
 
     @property
     def acted(self) -> bool:
-        """Whether what is wrong has shown itself by now: a sleeve that lets go later than the bearing is driven harms nobody."""
-        return self.fault not in (Fault.SLIDES, Fault.TURNS) or 1000 * self._slope * self._growth * self.lost_mm > ACTED_UM
+        """Whether what is wrong has shown itself by now: a sleeve that lets go later than the
+        bearing is driven harms nobody.
+        """
+        return (
+            self.fault not in (Fault.SLIDES, Fault.TURNS)
+            or 1000 * self._slope * self._growth * self.lost_mm > ACTED_UM
+        )
 
     def strike(self, blows: int, weight: float = 1.0) -> None:
-        """Blows on the spanner: each drives a little less than the one before, as a hand strikes; `weight` of another hammer, against the first."""
+        """Blows on the spanner: each drives a little less than the one before, as a hand strikes;
+        `weight` of another hammer, against the first.
+        """
         if weight != 1.0:
             self._blow_mm, self._struck = self._blow_mm * weight, 0
         for _ in range(blows):
-            on = self._blow_mm * self._blow_falls**self._struck * max(0.0, float(self.rng.normal(1, BLOW_SD)))
+            on = (
+                self._blow_mm
+                * self._blow_falls**self._struck
+                * max(0.0, float(self.rng.normal(1, BLOW_SD)))
+            )
             # The nut follows by as much: nobody counts it.
             self.turned_deg += 360 * on / self._pitch_mm
             self._drive(on)
             self._struck += 1
 
     def begin_gauging(self) -> None:
-        """A gauging has its own bias, near to that of the one before; now and then one reads wrong altogether."""
+        """A gauging has its own bias, near to that of the one before; now and then one reads wrong
+        altogether.
+        """
         fresh = float(self.rng.normal(0, GAUGING_SD_UM))
-        self._bias_um = KEPT * self._bias_um + math.sqrt(1 - KEPT**2) * fresh if self.gaugings else fresh
-        self._gross_um = float(self.rng.choice([-1, 1])) * float(self.rng.uniform(20, 60)) if self.gaugings == self._wrong_gauging else 0.0
+        self._bias_um = (
+            KEPT * self._bias_um + math.sqrt(1 - KEPT**2) * fresh if self.gaugings else fresh
+        )
+        self._gross_um = (
+            float(self.rng.choice([-1, 1])) * float(self.rng.uniform(20, 60))
+            if self.gaugings == self._wrong_gauging
+            else 0.0
+        )
         self.gaugings += 1
 
     def goes_in(self, leaves_um: Sequence[float], place: int, nut_side: bool) -> bool:
@@ -190,7 +246,9 @@ class World:
         left = self.residual_um - (self._warm_um if self.travel_mm > self.closing_mm else 0.0)
         off = self._hand_um + self._hand_share * left + self._bias_um + self._gross_um
         play = max(0.0, left + self.form[place, nut_side] + off)
-        real = sum(leaf + self._leaf_off[leaf] for leaf in leaves_um) + FILM_UM * (len(leaves_um) - 1)
+        real = sum(leaf + self._leaf_off[leaf] for leaf in leaves_um) + FILM_UM * (
+            len(leaves_um) - 1
+        )
         return real + self.rng.normal(0, FEEL_SD_UM) <= play
 
     def by_micrometer_um(self, leaf_um: float) -> float:
@@ -202,18 +260,31 @@ class World:
         return 30.0 + self.travel_mm + float(self.rng.normal(0, DEPTH_SD_MM))
 
     def mark_moved(self) -> bool:
-        """Whether a mark across sleeve and shaft has parted: a sleeve that turns or slides takes its half along."""
+        """Whether a mark across sleeve and shaft has parted: a sleeve that turns or slides takes
+        its half along.
+        """
         return self._lost > 0 and self.travel_mm >= self._loses_from_mm and self.turned_deg > 10
 
     def seat_washer(self) -> tuple[float, float]:
-        """The nut is seated on its washer: it may drive on a little. How far the nut stands behind where it stood, and the washer as measured."""
+        """The nut is seated on its washer: it may drive on a little. How far the nut stands behind
+        where it stood, and the washer as measured.
+        """
         on = abs(float(self.rng.normal(0, SEAT_ON_SD_DEG)))
         self.turn(on, exactly=True)
-        behind = 360 * self.washer_mm / self.parts.pitch_mm - on + float(self.rng.normal(0, READ_SD_DEG))
+        behind = (
+            360 * self.washer_mm / self.parts.pitch_mm - on + float(self.rng.normal(0, READ_SD_DEG))
+        )
         return behind, self.washer_mm + float(self.rng.normal(0, MICROMETER_SD_MM))
 
     def release(self) -> None:
-        """Off, and a new zero: what was wrong with the zero is gone, what is wrong with the parts is not."""
+        """Off, and a new zero: what was wrong with the zero is gone, what is wrong with the parts
+        is not.
+        """
         self.turned_deg = self.travel_mm = 0.0
         if self.fault in (Fault.ZERO_EARLY, Fault.DRIVEN, Fault.READING):
-            self.fault, self._wrong_gauging, self._driven_mm, self._early_mm = Fault.NONE, -1, 0.0, 0.0
+            self.fault, self._wrong_gauging, self._driven_mm, self._early_mm = (
+                Fault.NONE,
+                -1,
+                0.0,
+                0.0,
+            )

@@ -1,4 +1,6 @@
-"""Backup and restore: into an empty instance, after damage, to a moment; logs, lists, attachments and papers compared."""
+"""Backup and restore: into an empty instance, after damage, to a moment; logs, lists, attachments
+and papers compared.
+"""
 
 from __future__ import annotations
 
@@ -31,7 +33,15 @@ from tribodex.launch.waiting import NotUp
 from tribodex.store import SqlStore
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.migrate import migrate
-from tribodex.store.models import AttachmentRow, CribItemRow, JobEventRow, JobListRow, JobPlaceRow, LogLinkRow, MachineRow
+from tribodex.store.models import (
+    AttachmentRow,
+    CribItemRow,
+    JobEventRow,
+    JobListRow,
+    JobPlaceRow,
+    LogLinkRow,
+    MachineRow,
+)
 from tribodex.store.plant import store_plant
 from tribodex.store.repository import make_engine
 from tribodex.usecases.books import Reference
@@ -43,7 +53,15 @@ from tribodex.usecases.record import record
 POSITION = "kc-2-drive"
 PLAN = PlanDraft(**(DRAFT.__dict__ | {"feeler_id": "fs-m1"}))
 SHEET = b"%PDF-1.7 the maker's sheet \x00\xff'\\"
-COMPARED = (MachineRow, CribItemRow, JobEventRow, LogLinkRow, AttachmentRow, JobListRow, JobPlaceRow)
+COMPARED = (
+    MachineRow,
+    CribItemRow,
+    JobEventRow,
+    LogLinkRow,
+    AttachmentRow,
+    JobListRow,
+    JobPlaceRow,
+)
 
 
 class Site:
@@ -74,32 +92,65 @@ class Site:
 
     def open(self, session: Session, job: str) -> None:
         open_one(
-            SqlStore(session, self.keys), self.reference, job, POSITION, "Título µ°", PLAN, Tap(f"open-{job}", "Ørsted", BEGIN), datetime.now(UTC)
+            SqlStore(session, self.keys),
+            self.reference,
+            job,
+            POSITION,
+            "Título µ°",
+            draft=PLAN,
+            tap=Tap(f"open-{job}", "Ørsted", BEGIN),
+            at=datetime.now(UTC),
         )
 
     def note(self, session: Session, job: str, words: str) -> None:
         tap = Tap(f"{job}-{words}".replace(" ", "-"), "Tester", BEGIN)
-        do(SqlStore(session, self.keys), self.reference, job, job_cmd.AddNote(words), tap, datetime.now(UTC))
+        do(
+            SqlStore(session, self.keys),
+            self.reference,
+            job,
+            job_cmd.AddNote(words),
+            tap,
+            recorded_at=datetime.now(UTC),
+        )
 
     def attach(self, session: Session, job: str) -> None:
         store, name = SqlStore(session, self.keys), hashlib.sha256(SHEET).hexdigest()
         store.keep_attachment(job, Attachment(name, "application/pdf", SHEET), BEGIN)
-        do(store, self.reference, job, Attach(name, "sheet", "Maker's sheet"), Tap(f"attach-{job}", "Tester", BEGIN), datetime.now(UTC))
+        do(
+            store,
+            self.reference,
+            job,
+            Attach(name, "sheet", "Maker's sheet"),
+            Tap(f"attach-{job}", "Tester", BEGIN),
+            recorded_at=datetime.now(UTC),
+        )
 
     def notes(self) -> dict[str, list[str]]:
         with self.running() as session:
             jobs = session.scalars(select(JobListRow.id)).all()
-            return {job: [e.fact.text for e in SqlStore(session).events(job) if isinstance(e.fact, NoteAdded)] for job in jobs}
+            return {
+                job: [
+                    e.fact.text
+                    for e in SqlStore(session).events(job)
+                    if isinstance(e.fact, NoteAdded)
+                ]
+                for job in jobs
+            }
 
     def all_of_it(self) -> dict[str, object]:
         """Every compared row, and the papers."""
         with self.running() as session:
             rows: dict[str, object] = {
-                table.__tablename__: sorted(map(repr, session.execute(select(*table.__table__.columns)).all())) for table in COMPARED
+                table.__tablename__: sorted(
+                    map(repr, session.execute(select(*table.__table__.columns)).all())
+                )
+                for table in COMPARED
             }
             for job in session.scalars(select(JobListRow.id)).all():
                 store = SqlStore(session, self.keys)
-                rows[job] = render_html(record(self.reference, load(store, job), store.chain(job)), for_print=True)
+                rows[job] = render_html(
+                    record(self.reference, load(store, job), store.chain(job)), for_print=True
+                )
             return rows
 
 
@@ -108,7 +159,9 @@ def site(tmp_path: Path, reference: Reference) -> Site:
     made = Site(tmp_path / "site", reference)
     made.root.mkdir()
     with made.running() as session:
-        store_plant(session.get_bind(), read_plant(ROOT / "data" / "demo" / "hollin_vale.yaml"), BEGIN)  # type: ignore[arg-type]
+        store_plant(
+            session.get_bind(), read_plant(ROOT / "data" / "demo" / "hollin_vale.yaml"), BEGIN
+        )  # type: ignore[arg-type]
         made.open(session, "job-0001")
         made.note(session, "job-0001", "before")
         made.attach(session, "job-0001")
@@ -133,7 +186,10 @@ def test_into_an_empty_instance_everything_is_there_again(
     other.root.mkdir()
     assert restore(other.root, newest(tmp_path / "elsewhere")) == 0
     said = capsys.readouterr().out
-    assert "1 jobs with 3 entries are there and checked; none lack" in said and "not known here before" in said
+    assert (
+        "1 jobs with 3 entries are there and checked; none lack" in said
+        and "not known here before" in said
+    )
     assert other.all_of_it() == before
     assert verify(other.root) == 0
     # It goes on with a key of its own, and the old one still counts.
@@ -142,7 +198,9 @@ def test_into_an_empty_instance_everything_is_there_again(
     assert verify(other.root) == 0 and other.keys.name != site.keys.name
 
 
-def test_after_damage_the_backup_and_every_change_since(site: Site, capsys: pytest.CaptureFixture[str]) -> None:
+def test_after_damage_the_backup_and_every_change_since(
+    site: Site, capsys: pytest.CaptureFixture[str]
+) -> None:
     with site.running() as session:
         backup(site.root)
         site.note(session, "job-0001", "after the backup")
@@ -157,22 +215,35 @@ def test_after_damage_the_backup_and_every_change_since(site: Site, capsys: pyte
         restore(site.root, made)
     assert restore(site.root, made, moment.isoformat(), replace=True) == 0
     said = capsys.readouterr().out
-    assert "entries 2 to 2 were acknowledged and are not there any more" in said and "1 lack what was acknowledged" in said
+    assert (
+        "entries 2 to 2 were acknowledged and are not there any more" in said
+        and "1 lack what was acknowledged" in said
+    )
     assert site.notes() == {"job-0001": ["before", "after the backup"], "job-0002": []}
     # The whole history is still there, put aside: to the end of it this time.
-    assert restore(site.root, made, history=serve_folder(site.root) / "history-1", replace=True) == 0
+    assert (
+        restore(site.root, made, history=serve_folder(site.root) / "history-1", replace=True) == 0
+    )
     assert site.notes() == {"job-0001": ["before", "after the backup"], "job-0002": ["a mistake"]}
     assert verify(site.root) == 0
 
 
-def test_what_came_after_a_file_that_breaks_off_is_played_back(site: Site, capsys: pytest.CaptureFixture[str]) -> None:
-    """As after a kill in the middle of a write: the end of that file is half a change, and the history goes on in another one."""
+def test_what_came_after_a_file_that_breaks_off_is_played_back(
+    site: Site, capsys: pytest.CaptureFixture[str]
+) -> None:
+    """As after a kill in the middle of a write: the end of that file is half a change, and the
+    history goes on in another one.
+    """
     with site.running() as session:
         backup(site.root)
         site.note(session, "job-0001", "before the kill")
     history = serve_folder(site.root) / "history"
     torn = max(history.glob("log.0*"))
-    torn.write_bytes(torn.read_bytes() + b"\x00\x00\x00\x00\x02\x01\x00\x00\x00\xff\x01\x00\x00\x00\x00\x00\x00\x00\x00half a change")
+    torn.write_bytes(
+        torn.read_bytes()
+        + b"\x00\x00\x00\x00\x02\x01\x00\x00\x00\xff\x01\x00\x00\x00\x00\x00\x00\x00\x00half a"
+        b" change"
+    )
     with site.running() as session:
         site.note(session, "job-0001", "after the kill")
     assert restore(site.root, None, replace=True) == 0
@@ -181,18 +252,25 @@ def test_what_came_after_a_file_that_breaks_off_is_played_back(site: Site, capsy
     assert site.notes() == {"job-0001": ["before", "before the kill", "after the kill"]}
 
 
-def test_a_job_opened_after_the_moment_is_named_whole(site: Site, capsys: pytest.CaptureFixture[str]) -> None:
+def test_a_job_opened_after_the_moment_is_named_whole(
+    site: Site, capsys: pytest.CaptureFixture[str]
+) -> None:
     with site.running() as session:
         backup(site.root)
         site.open(session, "job-0002")
     assert restore(site.root, None, replace=True, since=False) == 0
-    assert "job job-0002: all its 1 entries were acknowledged and are not there any more" in capsys.readouterr().out
+    assert (
+        "job job-0002: all its 1 entries were acknowledged and are not there any more"
+        in capsys.readouterr().out
+    )
     assert site.notes() == {"job-0001": ["before"]}
     assert verify(site.root) == 0, "what was chosen is remembered from now on"
     assert verify(site.root, "3f") == 2 and "at least eight" in capsys.readouterr().out
 
 
-def test_verify_finds_the_figures_of_a_paper_and_misses_a_job(site: Site, capsys: pytest.CaptureFixture[str]) -> None:
+def test_verify_finds_the_figures_of_a_paper_and_misses_a_job(
+    site: Site, capsys: pytest.CaptureFixture[str]
+) -> None:
     with site.running() as session:
         head = SqlStore(session, site.keys).chain("job-0001")
     assert head is not None
@@ -200,10 +278,15 @@ def test_verify_finds_the_figures_of_a_paper_and_misses_a_job(site: Site, capsys
     assert "are those of entry 3 of job 1" in capsys.readouterr().out
     assert verify(site.root, "0000 0000 0000") == 1
     site.keys.remember("job-0009", 4, "a" * 64)
-    assert verify(site.root) == 1 and "Job job-0009 had 4 entries once; it is not there any more." in capsys.readouterr().out
+    assert (
+        verify(site.root) == 1
+        and "Job job-0009 had 4 entries once; it is not there any more." in capsys.readouterr().out
+    )
 
 
-def test_a_restore_that_fails_at_its_end_brings_the_memory_back(site: Site, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_restore_that_fails_at_its_end_brings_the_memory_back(
+    site: Site, monkeypatch: pytest.MonkeyPatch
+) -> None:
     with site.running():
         backup(site.root)
     seen = site.keys.last_seen("job-0001")
@@ -252,7 +335,9 @@ def test_a_restore_that_fails_leaves_what_was_there(site: Site, tmp_path: Path) 
         newest(tmp_path)
 
 
-def test_the_newest_are_kept_and_no_secret_is_in_them(site: Site, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_the_newest_are_kept_and_no_secret_is_in_them(
+    site: Site, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
     monkeypatch.setenv("TRIBODEX_BACKUPS_KEPT", "2")
     into = tmp_path / "elsewhere"
     with site.running():
@@ -262,6 +347,8 @@ def test_the_newest_are_kept_and_no_secret_is_in_them(site: Site, tmp_path: Path
     assert len(made) == 2 and not any(name.endswith(".part") for name in made)
     everything = b"".join(file.read_bytes() for file in into.rglob("*") if file.is_file())
     assert (serve_folder(site.root) / "keys" / "log.key").read_bytes() not in everything
-    assert all(file.stat().st_mode & 0o077 == 0 for file in into.rglob("*") if file.name != "data.sql.gz")
+    assert all(
+        file.stat().st_mode & 0o077 == 0 for file in into.rglob("*") if file.name != "data.sql.gz"
+    )
     manifest, _ = read_manifest(newest(into))
     assert manifest.history is not None and manifest.schema and len(manifest.identity) == 32

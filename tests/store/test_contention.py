@@ -26,13 +26,31 @@ PLAN = PlanDraft(**(DRAFT.__dict__ | {"feeler_id": "fs-m1"}))
 @pytest.fixture
 def opened(engine: Engine, reference: Reference) -> Engine:
     with Session(engine) as session:
-        open_one(SqlStore(session), reference, JOB, "kc-2-drive", "", PLAN, Tap("open-0001", "Tester", BEGIN), BEGIN)
+        open_one(
+            SqlStore(session),
+            reference,
+            JOB,
+            "kc-2-drive",
+            "",
+            draft=PLAN,
+            tap=Tap("open-0001", "Tester", BEGIN),
+            at=BEGIN,
+        )
     return engine
 
 
 def note(engine: Engine, reference: Reference, name: str, words: str = "", digest: str = "") -> int:
     with Session(engine) as session:
-        return len(do(SqlStore(session), reference, JOB, job_cmd.AddNote(words or name), Tap(name, "Tester", BEGIN, digest), BEGIN).log)
+        return len(
+            do(
+                SqlStore(session),
+                reference,
+                JOB,
+                job_cmd.AddNote(words or name),
+                Tap(name, "Tester", BEGIN, digest),
+                recorded_at=BEGIN,
+            ).log
+        )
 
 
 def together(*works: object) -> list[BaseException]:
@@ -70,32 +88,72 @@ def test_eight_devices_at_one_job(opened: Engine, reference: Reference) -> None:
     said = Counter(event.client_event_id for event in log)
     assert len(said) == 97 and set(said.values()) == {1}
     for number in range(8):
-        own = [event.client_event_id for event in log if event.client_event_id.startswith(f"device-{number}-")]
+        own = [
+            event.client_event_id
+            for event in log
+            if event.client_event_id.startswith(f"device-{number}-")
+        ]
         assert own == sorted(own), "each device's taps keep their order"
 
 
-def test_the_same_tap_from_eight_threads_is_stored_once(opened: Engine, reference: Reference) -> None:
+def test_the_same_tap_from_eight_threads_is_stored_once(
+    opened: Engine, reference: Reference
+) -> None:
     """A device that sends again while its first attempt is still under way."""
-    assert together(*(lambda: note(opened, reference, "same-tap-0001", "once", "d1") for _ in range(8))) == []
+    assert (
+        together(
+            *(lambda: note(opened, reference, "same-tap-0001", "once", "d1") for _ in range(8))
+        )
+        == []
+    )
     with Session(opened) as session:
         assert len(load(SqlStore(session), JOB).log) == 2
 
 
-def test_the_same_id_with_other_words_is_refused_whoever_comes_first(opened: Engine, reference: Reference) -> None:
-    wrong = together(*(lambda i=i: note(opened, reference, "same-tap-0002", f"words {i}", f"digest-{i}") for i in range(6)))
-    assert len(wrong) == 5 and all(isinstance(error, Refused) and "used before" in error.detail for error in wrong)
+def test_the_same_id_with_other_words_is_refused_whoever_comes_first(
+    opened: Engine, reference: Reference
+) -> None:
+    wrong = together(
+        *(
+            lambda i=i: note(opened, reference, "same-tap-0002", f"words {i}", f"digest-{i}")
+            for i in range(6)
+        )
+    )
+    assert len(wrong) == 5 and all(
+        isinstance(error, Refused) and "used before" in error.detail for error in wrong
+    )
     with Session(opened) as session:
         assert len(load(SqlStore(session), JOB).log) == 2
 
 
 def test_jobs_do_not_wait_for_one_another(opened: Engine, reference: Reference) -> None:
-    """One job held for long by a writer that hangs: another job's tap goes through at once, its own is said to be busy in time."""
+    """One job held for long by a writer that hangs: another job's tap goes through at once, its own
+    is said to be busy in time.
+    """
     with Session(opened) as session:
-        open_one(SqlStore(session), reference, "job-0002", "kc-2-drive", "", PLAN, Tap("open-0002", "Tester", BEGIN), BEGIN)
+        open_one(
+            SqlStore(session),
+            reference,
+            "job-0002",
+            "kc-2-drive",
+            "",
+            draft=PLAN,
+            tap=Tap("open-0002", "Tester", BEGIN),
+            at=BEGIN,
+        )
     with opened.connect() as holder:
         holder.execute(text("SELECT number FROM job WHERE id = :id FOR UPDATE"), {"id": JOB})
         with Session(opened) as session:
-            do(SqlStore(session), reference, "job-0002", job_cmd.AddNote("through"), Tap("other-0001", "Tester", BEGIN), BEGIN)
+            do(
+                SqlStore(session),
+                reference,
+                "job-0002",
+                job_cmd.AddNote("through"),
+                Tap("other-0001", "Tester", BEGIN),
+                recorded_at=BEGIN,
+            )
         with pytest.raises(Busy, match="sent again"):
             note(opened, reference, "held-0001")
-    assert note(opened, reference, "held-0001") == 2, "the same tap goes through once the job is free"
+    assert note(opened, reference, "held-0001") == 2, (
+        "the same tap goes through once the job is free"
+    )

@@ -17,13 +17,21 @@ from tribodex.usecases.books import Reference
 ROOT = Path(__file__).resolve().parents[2]
 
 
-def test_a_job_that_was_only_opened_is_finished_in_order_and_once(engine: Engine, reference: Reference, tmp_path: Path) -> None:
+def test_a_job_that_was_only_opened_is_finished_in_order_and_once(
+    engine: Engine, reference: Reference, tmp_path: Path
+) -> None:
     demo = yaml.safe_load((ROOT / "data" / "demo" / "hollin_vale.yaml").read_text("utf-8"))
     entry = next(job for job in demo["jobs"] if job["id"] == "hollin-vale-0002")
     file = tmp_path / "jobs.yaml"
 
     def loaded(steps: list[object]) -> list[int]:
-        file.write_text(yaml.safe_dump({"procedures": demo["procedures"], "jobs": [entry | {"steps": steps}]}, allow_unicode=True), "utf-8")
+        file.write_text(
+            yaml.safe_dump(
+                {"procedures": demo["procedures"], "jobs": [entry | {"steps": steps}]},
+                allow_unicode=True,
+            ),
+            "utf-8",
+        )
         load_jobs(engine, reference, file)
         with Session(engine) as session:
             return [event.seq for event in SqlStore(session).events(entry["id"])]
@@ -34,12 +42,20 @@ def test_a_job_that_was_only_opened_is_finished_in_order_and_once(engine: Engine
     assert loaded(entry["steps"]) == whole
 
 
-def test_the_job_by_blows_can_be_gone_on_with_to_its_end(engine: Engine, reference: Reference, tmp_path: Path) -> None:
+def test_the_job_by_blows_can_be_gone_on_with_to_its_end(
+    engine: Engine, reference: Reference, tmp_path: Path
+) -> None:
     demo = yaml.safe_load((ROOT / "data" / "demo" / "hollin_vale.yaml").read_text("utf-8"))
     entry = next(job for job in demo["jobs"] if job["id"] == "hollin-vale-0025")
     file = tmp_path / "jobs.yaml"
     steps = [*entry["steps"], {"follow": 40}, {"sign": {"name": "Tobit Marr", "role": "fitter"}}]
-    file.write_text(yaml.safe_dump({"procedures": demo["procedures"], "jobs": [entry | {"steps": steps}]}, allow_unicode=True), "utf-8")
+    file.write_text(
+        yaml.safe_dump(
+            {"procedures": demo["procedures"], "jobs": [entry | {"steps": steps}]},
+            allow_unicode=True,
+        ),
+        "utf-8",
+    )
     load_jobs(engine, reference, file)
     with Session(engine) as session:
         kinds = [type(event.fact) for event in SqlStore(session).events(entry["id"])]
@@ -47,12 +63,17 @@ def test_the_job_by_blows_can_be_gone_on_with_to_its_end(engine: Engine, referen
     assert NutTurned not in kinds and ZeroSet not in kinds
 
 
-def test_a_job_whose_bearing_is_not_as_listed_is_filled_in_too(engine: Engine, reference: Reference, tmp_path: Path) -> None:
+def test_a_job_whose_bearing_is_not_as_listed_is_filled_in_too(
+    engine: Engine, reference: Reference, tmp_path: Path
+) -> None:
     """What is compared with the plant's list at the opening is no work that somebody did."""
     demo = yaml.safe_load((ROOT / "data" / "demo" / "hollin_vale.yaml").read_text("utf-8"))
     entry = next(job for job in demo["jobs"] if job["id"] == "hollin-vale-0027")
     file = tmp_path / "jobs.yaml"
-    file.write_text(yaml.safe_dump({"procedures": demo["procedures"], "jobs": [entry]}, allow_unicode=True), "utf-8")
+    file.write_text(
+        yaml.safe_dump({"procedures": demo["procedures"], "jobs": [entry]}, allow_unicode=True),
+        "utf-8",
+    )
     load_jobs(engine, reference, file)
     with Session(engine) as session:
         assert len(SqlStore(session).events(entry["id"])) > 20

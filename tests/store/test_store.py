@@ -1,4 +1,6 @@
-"""The log in a real MariaDB: what is acknowledged stays, nothing is changed, nothing is stored twice."""
+"""The log in a real MariaDB: what is acknowledged stays, nothing is changed, nothing is stored
+twice.
+"""
 
 from __future__ import annotations
 
@@ -27,7 +29,15 @@ from tribodex.store.models import Base
 from tribodex.store.plant import foreign_schema, store_plant
 from tribodex.store.repository import KEPT_LOGS, make_engine
 from tribodex.usecases.books import Reference
-from tribodex.usecases.crib import CardDraft, CardRowDraft, GaugeDraft, gauges_of, keep_card, keep_gauge, with_own_cards
+from tribodex.usecases.crib import (
+    CardDraft,
+    CardRowDraft,
+    GaugeDraft,
+    gauges_of,
+    keep_card,
+    keep_gauge,
+    with_own_cards,
+)
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import do, plan_of
 from tribodex.usecases.ports import ConcurrentWriter, JobsAsked, Tap
@@ -39,12 +49,30 @@ PLAN = PlanDraft(**(DRAFT.__dict__ | {"feeler_id": "fs-m1"}))
 
 def opened(engine: Engine, reference: Reference, job_id: str = "job-0001") -> None:
     with Session(engine) as session:
-        open_one(SqlStore(session), reference, job_id, POSITION, "", PLAN, Tap(f"open-{job_id}", "Tester", BEGIN), BEGIN)
+        open_one(
+            SqlStore(session),
+            reference,
+            job_id,
+            POSITION,
+            "",
+            draft=PLAN,
+            tap=Tap(f"open-{job_id}", "Tester", BEGIN),
+            at=BEGIN,
+        )
 
 
 def note(engine: Engine, reference: Reference, name: str, job_id: str = "job-0001") -> int:
     with Session(engine) as session:
-        return len(do(SqlStore(session), reference, job_id, job_cmd.AddNote(name), Tap(name, "Tester", BEGIN), BEGIN).log)
+        return len(
+            do(
+                SqlStore(session),
+                reference,
+                job_id,
+                job_cmd.AddNote(name),
+                Tap(name, "Tester", BEGIN),
+                recorded_at=BEGIN,
+            ).log
+        )
 
 
 def test_models_and_migrations_agree(database: LocalMariaDB) -> None:
@@ -59,7 +87,9 @@ def test_migrating_twice_is_harmless(database: LocalMariaDB) -> None:
 
 
 def test_gauge_sets_move_into_the_crib_and_back(tmp_path_factory: pytest.TempPathFactory) -> None:
-    """Down to the first schema and up again on a server of its own: the sets are all there, with their leaves."""
+    """Down to the first schema and up again on a server of its own: the sets are all there, with
+    their leaves.
+    """
     server = LocalMariaDB(tmp_path_factory.mktemp("moving"), fast=True)
     server.start()
     try:
@@ -70,7 +100,9 @@ def test_gauge_sets_move_into_the_crib_and_back(tmp_path_factory: pytest.TempPat
             before = gauges_of(SqlStore(session).crib_items())
         command.downgrade(config(server.owner_url), "0001")
         with engine.connect() as connection:
-            assert connection.execute(text("SELECT COUNT(*) FROM feeler_leaf")).scalar_one() == sum(len(g.leaves_um) for g in before)
+            assert connection.execute(text("SELECT COUNT(*) FROM feeler_leaf")).scalar_one() == sum(
+                len(g.leaves_um) for g in before
+            )
         command.upgrade(config(server.owner_url), "head")
         with Session(engine) as session:
             assert gauges_of(SqlStore(session).crib_items()) == before
@@ -83,14 +115,33 @@ def test_the_crib_keeps_every_version(engine: Engine, reference: Reference) -> N
     row = CardRowDraft(to="120", reduction_low="0.04", reduction_high="0.06", residual_c3="0.05")
     with Session(engine) as session:
         store = SqlStore(session)
-        keep_card(store, "card-1", CardDraft("Shop card", "the shop's experience", "", (row,)), "", Tap("crib-0001", "Ørsted", BEGIN), BEGIN)
-        keep_gauge(store, "fs-m1", GaugeDraft("Set M1", "mm", "0.05 0.10"), "feeler 0.03 lost", Tap("crib-0002", "Tester", BEGIN), BEGIN)
+        keep_card(
+            store,
+            "card-1",
+            CardDraft("Shop card", "the shop's experience", "", (row,)),
+            "",
+            Tap("crib-0001", "Ørsted", BEGIN),
+            recorded_at=BEGIN,
+        )
+        keep_gauge(
+            store,
+            "fs-m1",
+            GaugeDraft("Set M1", "mm", "0.05 0.10"),
+            "feeler 0.03 lost",
+            Tap("crib-0002", "Tester", BEGIN),
+            recorded_at=BEGIN,
+        )
     with Session(engine) as session:
         store = SqlStore(session)
         items = store.crib_items()
-        assert [(i.item_id, i.version) for i in items if i.item_id == "fs-m1"] == [("fs-m1", 1), ("fs-m1", 2)]
+        assert [(i.item_id, i.version) for i in items if i.item_id == "fs-m1"] == [
+            ("fs-m1", 1),
+            ("fs-m1", 2),
+        ]
         assert next(g for g in gauges_of(items) if g.id == "fs-m1").leaves_um == (50.0, 100.0)
-        assert with_own_cards(reference, store).cards["card-1"].lines[0].reduction_um == Span(40, 60)
+        assert with_own_cards(reference, store).cards["card-1"].lines[0].reduction_um == Span(
+            40, 60
+        )
         plan = plan_of(store, reference, replace(PLAN, card="card-1"))
         assert plan.least_residual_um == 50
         stale = next(i for i in items if i.item_id == "card-1")
@@ -104,21 +155,38 @@ def test_a_plant_read_again_keeps_what_did_not_change(engine: Engine) -> None:
         assert all(item.version == 1 for item in SqlStore(session).crib_items())
 
 
-def test_the_list_is_made_anew_from_the_logs_and_equal(database: LocalMariaDB, engine: Engine, reference: Reference) -> None:
-    """What the list says is what the logs say; where somebody meddled with it, it is put right and said."""
+def test_the_list_is_made_anew_from_the_logs_and_equal(
+    database: LocalMariaDB, engine: Engine, reference: Reference
+) -> None:
+    """What the list says is what the logs say; where somebody meddled with it, it is put right and
+    said.
+    """
     for i in range(5):
         opened(engine, reference, f"job-{i:04d}")
     with Session(engine) as session:
         store = SqlStore(session)
-        do(store, reference, "job-0003", job_cmd.AddNote("dry"), Tap("note-0001", "Tester", BEGIN), BEGIN)
+        do(
+            store,
+            reference,
+            "job-0003",
+            job_cmd.AddNote("dry"),
+            Tap("note-0001", "Tester", BEGIN),
+            recorded_at=BEGIN,
+        )
         before = list(store.job_summaries())
         assert rebuild_list(store, reference) == Rebuilt(5, {}, {})
     owner = make_engine(database.owner_url)
     with owner.begin() as connection:
         connection.execute(text("DELETE FROM job_list WHERE id = 'job-0001'"))
-        connection.execute(text("UPDATE job_list SET stage = 'nowhere', events = 99, live = 0 WHERE id = 'job-0002'"))
+        connection.execute(
+            text(
+                "UPDATE job_list SET stage = 'nowhere', events = 99, live = 0 WHERE id = 'job-0002'"
+            )
+        )
         connection.execute(text("UPDATE job_list SET live = 0 WHERE id = 'job-0003'"))
-        connection.execute(text("UPDATE job_event SET schema_version = 99 WHERE job_id = 'job-0004'"))
+        connection.execute(
+            text("UPDATE job_event SET schema_version = 99 WHERE job_id = 'job-0004'")
+        )
     owner.dispose()
     KEPT_LOGS.drop(engine, "job-0004")
     with Session(engine) as session:
@@ -128,10 +196,14 @@ def test_the_list_is_made_anew_from_the_logs_and_equal(database: LocalMariaDB, e
         assert made.mended == {"job-0001": ("missing",), "job-0002": ("stage", "events")}
         assert list(made.unread) == ["job-0004"] and "newer version" in made.unread["job-0004"]
         assert list(store.job_summaries()) == before
-        assert {job.id for job in store.job_summaries(JobsAsked(live=True))} == {job.id for job in before}
+        assert {job.id for job in store.job_summaries(JobsAsked(live=True))} == {
+            job.id for job in before
+        }
 
 
-def test_a_log_of_another_schema_is_said_so_not_misread(database: LocalMariaDB, engine: Engine, reference: Reference) -> None:
+def test_a_log_of_another_schema_is_said_so_not_misread(
+    database: LocalMariaDB, engine: Engine, reference: Reference
+) -> None:
     opened(engine, reference)
     assert not foreign_schema(engine)
     owner = make_engine(database.owner_url)
@@ -146,13 +218,27 @@ def test_a_log_of_another_schema_is_said_so_not_misread(database: LocalMariaDB, 
 
 def test_a_log_comes_back_as_it_went_in(engine: Engine, reference: Reference) -> None:
     with Session(engine) as session:
-        first = open_one(SqlStore(session), reference, "job-0001", POSITION, "Título µ°", PLAN, Tap("open-0001", "Ørsted", BEGIN), BEGIN)
+        first = open_one(
+            SqlStore(session),
+            reference,
+            "job-0001",
+            POSITION,
+            "Título µ°",
+            draft=PLAN,
+            tap=Tap("open-0001", "Ørsted", BEGIN),
+            at=BEGIN,
+        )
     with Session(engine) as session:
         events = SqlStore(session).events("job-0001")
         assert list(events) == list(first.log)
         assert events[0].happened_at == BEGIN and events[0].actor == "Ørsted"
         summary = SqlStore(session).job_summaries()[0]
-    assert (summary.number, summary.title, summary.status, summary.events) == (1, "Título µ°", "open", 1)
+    assert (summary.number, summary.title, summary.status, summary.events) == (
+        1,
+        "Título µ°",
+        "open",
+        1,
+    )
 
 
 @pytest.mark.parametrize(
@@ -168,25 +254,38 @@ def test_a_log_comes_back_as_it_went_in(engine: Engine, reference: Reference) ->
         "CREATE TABLE t (i int)",
     ],
 )
-def test_the_application_may_not_change_the_log(engine: Engine, reference: Reference, statement: str) -> None:
+def test_the_application_may_not_change_the_log(
+    engine: Engine, reference: Reference, statement: str
+) -> None:
     opened(engine, reference)
-    with engine.connect() as connection, pytest.raises((OperationalError, ProgrammingError), match="denied"):
+    with (
+        engine.connect() as connection,
+        pytest.raises((OperationalError, ProgrammingError), match="denied"),
+    ):
         connection.execute(text(statement))
 
 
-def test_a_taken_place_is_a_concurrent_writer_and_leaves_nothing(engine: Engine, reference: Reference) -> None:
+def test_a_taken_place_is_a_concurrent_writer_and_leaves_nothing(
+    engine: Engine, reference: Reference
+) -> None:
     opened(engine, reference)
     with Session(engine) as session:
         store = SqlStore(session)
         event, summary = store.events("job-0001")[0], store.job_summaries()[0]
         for taken in (replace(event, client_event_id="other-0001"), replace(event, seq=7)):
             with pytest.raises(ConcurrentWriter):
-                store.append("job-0001", [replace(event, seq=2, client_event_id="fresh-0001"), taken], replace(summary, events=99))
+                store.append(
+                    "job-0001",
+                    [replace(event, seq=2, client_event_id="fresh-0001"), taken],
+                    replace(summary, events=99),
+                )
         assert len(store.events("job-0001")) == 1
         assert store.job_summaries()[0].events == 1
 
 
-def test_many_writers_at_once_lose_nothing_and_store_nothing_twice(engine: Engine, reference: Reference) -> None:
+def test_many_writers_at_once_lose_nothing_and_store_nothing_twice(
+    engine: Engine, reference: Reference
+) -> None:
     opened(engine, reference)
     failed: list[BaseException] = []
 
@@ -233,12 +332,27 @@ def test_numbers_go_up_and_newest_comes_first(engine: Engine, reference: Referen
     for i in range(3):
         opened(engine, reference, f"job-000{i}")
     with Session(engine) as session:
-        do(SqlStore(session), reference, "job-0000", job_cmd.AddNote("n"), Tap("note-0001", "Tester", BEGIN), BEGIN + timedelta(hours=1))
-        assert [s.id for s in SqlStore(session).job_summaries()] == ["job-0000", "job-0002", "job-0001"]
+        do(
+            SqlStore(session),
+            reference,
+            "job-0000",
+            job_cmd.AddNote("n"),
+            Tap("note-0001", "Tester", BEGIN),
+            recorded_at=BEGIN + timedelta(hours=1),
+        )
+        assert [s.id for s in SqlStore(session).job_summaries()] == [
+            "job-0000",
+            "job-0002",
+            "job-0001",
+        ]
 
 
-def test_killing_the_database_in_a_burst_loses_no_acknowledged_tap(tmp_path_factory: pytest.TempPathFactory, reference: Reference) -> None:
-    """Power cut: the server dies without a word while taps come in; every tap that was answered is there afterwards."""
+def test_killing_the_database_in_a_burst_loses_no_acknowledged_tap(
+    tmp_path_factory: pytest.TempPathFactory, reference: Reference
+) -> None:
+    """Power cut: the server dies without a word while taps come in; every tap that was answered is
+    there afterwards.
+    """
     server = LocalMariaDB(tmp_path_factory.mktemp("killed"))
     server.start()
     try:
@@ -273,7 +387,9 @@ def test_killing_the_database_in_a_burst_loses_no_acknowledged_tap(tmp_path_fact
             stored = [e.client_event_id for e in SqlStore(session).events("job-0001")]
         assert set(acknowledged) <= set(stored)
         assert len(stored) == len(set(stored)) <= len(acknowledged) + 2
-        assert note(engine, reference, acknowledged[-1]) == len(stored), "the same tap again is stored once"
+        assert note(engine, reference, acknowledged[-1]) == len(stored), (
+            "the same tap again is stored once"
+        )
         engine.dispose()
     finally:
         server.stop()

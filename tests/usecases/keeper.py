@@ -15,10 +15,26 @@ from tribodex.usecases.ports import Machine, Position, Tap
 from tribodex.usecases.rounds import RoundOrder, open_round
 
 SET = keep.SetCare(
-    CareWay.UNTIL_SHOWS, "16", "180", "62 °C", "some dust", "dry", "quiet", "horizontal", "side", "gun 2", "1.3 g", "800", "sheet", look_days="14"
+    CareWay.UNTIL_SHOWS,
+    "16",
+    "180",
+    "62 °C",
+    "some dust",
+    "dry",
+    "quiet",
+    "horizontal",
+    "side",
+    "gun 2",
+    "1.3 g",
+    "800",
+    "sheet",
+    look_days="14",
 )
 SET = replace(SET, running="yes")
-HERE = (Position("p-1", "m-1", "Drive end", "22218 K C3", "80 mm", True), Position("p-2", "m-1", "Tail", "6311 C3", "", None))
+HERE = (
+    Position("p-1", "m-1", "Drive end", "22218 K C3", "80 mm", True),
+    Position("p-2", "m-1", "Tail", "6311 C3", "", None),
+)
 THERE = (Position("p-3", "m-2", "Head", "no number known", "", None),)
 PLANT = [Machine("m-1", "Screw", "Mill", HERE), Machine("m-2", "Belt", "Kiln", THERE)]
 
@@ -42,14 +58,25 @@ class Keeper:
 
     def keep(self, *positions: str, said: keep.SetCare = SET) -> str:
         job_id = f"keeping-{self.taps:06d}"
-        made = open_keeping(self.store, self.reference, job_id, positions, self.tap(), self.now)
+        made = open_keeping(
+            self.store, self.reference, job_id, positions, self.tap(), recorded_at=self.now
+        )
         for place in made.job.places:
             self.do(job_id, said, place.id)
         return job_id
 
     def do(self, job_id: str, command: object, at: str = "") -> Loaded:
-        return do(self.store, self.reference, job_id, command, self.tap(), self.now, at)
+        return do(
+            self.store, self.reference, job_id, command, self.tap(), recorded_at=self.now, at=at
+        )
 
     def round(self, **order: object) -> Loaded:
         made = RoundOrder(**order)  # type: ignore[arg-type]
-        return open_round(self.store, self.reference, f"round-{self.taps:06d}", made, self.tap(), self.now)
+        return open_round(
+            self.store,
+            self.reference,
+            f"round-{self.taps:06d}",
+            made,
+            self.tap(),
+            recorded_at=self.now,
+        )

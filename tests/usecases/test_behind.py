@@ -25,14 +25,30 @@ def two_people(at: str) -> ShaftBench:
     return bench
 
 
-def asked(bench: ShaftBench, at: str, command: object, actor: str = "Bram Sedgeley", seen: int | None = None) -> str:
+def asked(
+    bench: ShaftBench,
+    at: str,
+    command: object,
+    actor: str = "Bram Sedgeley",
+    seen: int | None = None,
+) -> str:
     """What is asked back; empty where it is taken."""
     last = bench.log[-1]
     now = last.recorded_at + timedelta(seconds=10)
     try:
-        ask_if_behind(HOUSE, bench.log, at, command, actor, last.seq - 1 if seen is None else seen, now)
+        ask_if_behind(
+            HOUSE,
+            bench.log,
+            at,
+            command,
+            actor,
+            seen=last.seq - 1 if seen is None else seen,
+            now=now,
+        )
     except ReadBack as error:
-        assert [(field.name, field.meant, field.choices) for field in error.fields] == [("seen", True, ("Log mine as well",))]
+        assert [(field.name, field.meant, field.choices) for field in error.fields] == [
+            ("seen", True, ("Log mine as well",))
+        ]
         return error.detail
     return ""
 
@@ -42,7 +58,11 @@ READ = seat.ReadSeat(1, 1, "80.01")
 
 def test_who_logged_what_and_when_is_said() -> None:
     said = asked(two_people("1"), "1", READ)
-    assert said.startswith("Ines Whitlow logged 10 seconds ago: ") and "80.000 mm" in said and "did not show it" in said
+    assert (
+        said.startswith("Ines Whitlow logged 10 seconds ago: ")
+        and "80.000 mm" in said
+        and "did not show it" in said
+    )
 
 
 @pytest.mark.parametrize(

@@ -1,4 +1,6 @@
-"""Makers' sheets as they are printed: any of their figures, in their own units, keyed as they are; what is missing comes from the default card."""
+"""Makers' sheets as they are printed: any of their figures, in their own units, keyed as they are;
+what is missing comes from the default card.
+"""
 
 from __future__ import annotations
 
@@ -33,7 +35,14 @@ from tribodex.usecases.planning import make_plan
 
 # 22218 K C3: by card A 45 to 60 µm are taken out and 50 left; C3 of this bore is 110 to 140.
 TYPED = replace(DRAFT, card="sheet", sheet="maker's sheet 12, page 4")
-CROSSED = CardRowDraft(over="80", to="100", final_low="0.1", final_high="0.12", unmounted_low="0.05", unmounted_high="0.08")
+CROSSED = CardRowDraft(
+    over="80",
+    to="100",
+    final_low="0.1",
+    final_high="0.12",
+    unmounted_low="0.05",
+    unmounted_high="0.08",
+)
 FINE = Verdict("inside the usual limit", Level.GOOD, "")
 
 
@@ -44,19 +53,35 @@ def wrong(reference: Reference, draft: PlanDraft) -> dict[str, str]:
     return {field.name: field.message for field in raised.value.fields}
 
 
-@pytest.mark.parametrize("typed", ["0.045–0.060 mm", "0.045 to 0.060", "45 - 60 µm", "0,045 … 0,060", "1.7717 to 2.3622 thou"])
+@pytest.mark.parametrize(
+    "typed",
+    ["0.045–0.060 mm", "0.045 to 0.060", "45 - 60 µm", "0,045 … 0,060", "1.7717 to 2.3622 thou"],
+)
 def test_a_line_is_typed_as_it_stands(reference: Reference, typed: str) -> None:
     plan = make_plan(reference, FEELERS, replace(TYPED, sheet_reduction=typed))
     assert plan.target is not None
-    assert (plan.target.reduction_um.low, plan.target.reduction_um.high) == (pytest.approx(45, abs=0.01), pytest.approx(60, abs=0.01))
-    assert plan.card == "sheet" and plan.card_title == "maker's sheet 12, page 4" and plan.sources[-1].grade == "maker"
+    assert (plan.target.reduction_um.low, plan.target.reduction_um.high) == (
+        pytest.approx(45, abs=0.01),
+        pytest.approx(60, abs=0.01),
+    )
+    assert (
+        plan.card == "sheet"
+        and plan.card_title == "maker's sheet 12, page 4"
+        and plan.sources[-1].grade == "maker"
+    )
 
 
-def test_a_sheet_with_a_reduction_alone_gets_the_default_cards_residual_marked(reference: Reference) -> None:
+def test_a_sheet_with_a_reduction_alone_gets_the_default_cards_residual_marked(
+    reference: Reference,
+) -> None:
     plan = make_plan(reference, FEELERS, replace(TYPED, sheet_reduction="0.040 to 0.055"))
     window = plan.window(124)
     assert window is not None and (window.low_um, window.high_um) == (69, 84)
-    assert plan.target is not None and plan.target.beside_um == 50 and plan.target.least_residual_um is None
+    assert (
+        plan.target is not None
+        and plan.target.beside_um == 50
+        and plan.target.least_residual_um is None
+    )
     assert any("does not say what must be left: 0.050 mm" in finding for finding in plan.findings)
     low = plan.window(102)
     # The sheet itself would go down to 47: below 50 only by its name.
@@ -78,9 +103,13 @@ def test_a_final_band_met_without_any_grip_is_no_window(reference: Reference) ->
     plan = make_plan(reference, FEELERS, replace(TYPED, sheet_final="0.055 to 0.075 mm"))
     tight, loose = plan.window(54), plan.window(80)
     assert tight is not None and judge_window(tight).code == WindowCode.NOTHING_TO_TAKE_OUT
-    assert loose is not None and judge_window(loose).level is Level.UNKNOWN, "25 µm at most: less than the default card takes"
+    assert loose is not None and judge_window(loose).level is Level.UNKNOWN, (
+        "25 µm at most: less than the default card takes"
+    )
     wide = plan.window(260)
-    assert wide is not None and judge_window(wide).code == WindowCode.RING_TOO_TIGHT, "185 µm would crack the ring"
+    assert wide is not None and judge_window(wide).code == WindowCode.RING_TOO_TIGHT, (
+        "185 µm would crack the ring"
+    )
 
 
 def test_least_residual_alone_also_asks_for_grip(reference: Reference) -> None:
@@ -95,22 +124,39 @@ def test_least_residual_alone_also_asks_for_grip(reference: Reference) -> None:
     assert judge_final(window, 48, 3, 76, 3).overall.level is Level.STOP
 
 
-def test_a_lower_sheet_stands_beside_the_default_card_and_is_taken_by_its_name(reference: Reference) -> None:
+def test_a_lower_sheet_stands_beside_the_default_card_and_is_taken_by_its_name(
+    reference: Reference,
+) -> None:
     plan = make_plan(reference, FEELERS, replace(TYPED, sheet_least="0.040 mm"))
     assert any("your sheet is wider" in finding for finding in plan.findings)
     window = plan.window(104)
-    assert window is not None and (window.low_um, window.by_sheet_um, window.residual_limit_um) == (50, 40, 40)
+    assert window is not None and (window.low_um, window.by_sheet_um, window.residual_limit_um) == (
+        50,
+        40,
+        40,
+    )
     says = LeafSays(46, 4, 0, 3)
     assert may_lock(window, says, 0.38, 0).code == LockCode.PAST
-    assert may_meet(window, says, 0.38, 0, 9, FINE).word == "may be locked by name of the sheet"
-    assert may_meet(window, LeafSays(42, 4, 0, 3), 0.38, 0, 9, FINE).level is Level.STOP, "it may be 38, and the sheet leaves 40"
+    assert (
+        may_meet(window, says, 0.38, 0, 9, hoop=FINE).word == "may be locked by name of the sheet"
+    )
+    assert may_meet(window, LeafSays(42, 4, 0, 3), 0.38, 0, 9, hoop=FINE).level is Level.STOP, (
+        "it may be 38, and the sheet leaves 40"
+    )
     assert judge_final(window, 46, 4, 58, 3).residual.word == "less than the default card"
 
 
 @pytest.mark.parametrize(
-    ("field", "typed"), [("sheet_drive_up", "0.6 to 0.8 mm"), ("sheet_angle", "100 to 130°"), ("sheet_angle", "1/4 to 1/3 turn")]
+    ("field", "typed"),
+    [
+        ("sheet_drive_up", "0.6 to 0.8 mm"),
+        ("sheet_angle", "100 to 130°"),
+        ("sheet_angle", "1/4 to 1/3 turn"),
+    ],
 )
-def test_drive_up_or_angle_alone_is_judged_by_the_default_card_and_gauged(reference: Reference, field: str, typed: str) -> None:
+def test_drive_up_or_angle_alone_is_judged_by_the_default_card_and_gauged(
+    reference: Reference, field: str, typed: str
+) -> None:
     method = "X" if field == "sheet_drive_up" else "N"
     plan = make_plan(reference, FEELERS, replace(TYPED, method=method, **{field: typed}))
     window = plan.window(124)
@@ -120,19 +166,36 @@ def test_drive_up_or_angle_alone_is_judged_by_the_default_card_and_gauged(refere
     else:
         assert plan.turn_range_deg is not None and plan.turn_range_deg.low >= 90
         assert any("counts from is not known" in finding for finding in plan.findings)
-        tapped = make_plan(reference, FEELERS, replace(TYPED, method=method, sheet_zero="tapped", **{field: typed}))
-        assert tapped.sheet_zero is SheetZero.TAPPED and not any("counts from is not known" in finding for finding in tapped.findings)
+        tapped = make_plan(
+            reference, FEELERS, replace(TYPED, method=method, sheet_zero="tapped", **{field: typed})
+        )
+        assert tapped.sheet_zero is SheetZero.TAPPED and not any(
+            "counts from is not known" in finding for finding in tapped.findings
+        )
     assert judge_final(window, 110, 4, 14, 3).overall.code == FinalCode.GRIP_NOT_PROVEN
     assert judge_final(window, 45, 4, 79, 3).overall.level is Level.STOP
 
 
 def test_a_makers_unmounted_band_judges_and_the_group_stands_beside(reference: Reference) -> None:
-    plan = make_plan(reference, FEELERS, replace(TYPED, sheet_reduction="0.045 to 0.060", sheet_unmounted="0.085 to 0.105"))
+    plan = make_plan(
+        reference,
+        FEELERS,
+        replace(TYPED, sheet_reduction="0.045 to 0.060", sheet_unmounted="0.085 to 0.105"),
+    )
     assert plan.limits_um == Span(85, 105)
     inside = judge_initial(95, 4, plan.groups_um, plan.bearing.group, plan.unmounted_um)
-    assert inside.level is Level.GOOD and "C3 by the standard is" in inside.reason and "outside it" in inside.reason
-    assert judge_initial(124, 4, plan.groups_um, plan.bearing.group, plan.unmounted_um).level is Level.STOP
-    assert judge_initial(124, 4, plan.groups_um, plan.bearing.group).level is Level.GOOD, "by the group alone it is right"
+    assert (
+        inside.level is Level.GOOD
+        and "C3 by the standard is" in inside.reason
+        and "outside it" in inside.reason
+    )
+    assert (
+        judge_initial(124, 4, plan.groups_um, plan.bearing.group, plan.unmounted_um).level
+        is Level.STOP
+    )
+    assert judge_initial(124, 4, plan.groups_um, plan.bearing.group).level is Level.GOOD, (
+        "by the group alone it is right"
+    )
     alone = make_plan(reference, FEELERS, replace(TYPED, sheet_unmounted="0.085 to 0.105"))
     assert alone.limits_um == Span(85, 105) and alone.reduction_um == Span(45, 60)
 
@@ -150,14 +213,19 @@ def test_a_makers_unmounted_band_judges_and_the_group_stands_beside(reference: R
         ({"sheet_drive_up": "7 to 9 mm"}, "sheet_drive_up"),
         ({"sheet_angle": "9 turns"}, "sheet_angle"),
         ({"sheet_unmounted": "1.00 to 1.30"}, "sheet_unmounted"),
-        ({"sheet_reduction": "0.110 to 0.130", "sheet_unmounted": "0.080 to 0.105"}, "sheet_reduction"),
+        (
+            {"sheet_reduction": "0.110 to 0.130", "sheet_unmounted": "0.080 to 0.105"},
+            "sheet_reduction",
+        ),
         ({"sheet_final": "0.120 to 0.140", "sheet_unmounted": "0.080 to 0.110"}, "sheet_final"),
         ({}, "sheet_reduction"),
         ({"sheet": "", "sheet_reduction": "0.045 to 0.060"}, "sheet"),
         ({"sheet_reduction": "0.045 to 0.060", "sheet_zero": "by feel"}, "sheet_zero"),
     ],
 )
-def test_slips_of_a_sheet_are_said_at_their_field(reference: Reference, given: dict[str, str], field: str) -> None:
+def test_slips_of_a_sheet_are_said_at_their_field(
+    reference: Reference, given: dict[str, str], field: str
+) -> None:
     assert field in wrong(reference, replace(TYPED, **given))
 
 
@@ -167,15 +235,33 @@ def test_a_typed_line_and_another_card_are_not_mixed(reference: Reference) -> No
 
 def test_cards_of_the_shop_are_entered_by_shaft_or_part_number(reference: Reference) -> None:
     store = MemoryStore()
-    rows = (CardRowDraft(over="70", to="80", final_low="0.050", final_high="0.070"), CardRowDraft(over="80", to="90", residual="0.045"))
-    keep_card(store, "card-s", CardDraft("By shaft", "sheet 3", "", rows, keyed_by="shaft"), "", tap("a"), BEGIN)
+    rows = (
+        CardRowDraft(over="70", to="80", final_low="0.050", final_high="0.070"),
+        CardRowDraft(over="80", to="90", residual="0.045"),
+    )
+    keep_card(
+        store,
+        "card-s",
+        CardDraft("By shaft", "sheet 3", "", rows, keyed_by="shaft"),
+        "",
+        tap("a"),
+        recorded_at=BEGIN,
+    )
     plan = plan_of(store, reference, replace(DRAFT, card="card-s"))
-    assert plan.target is not None and plan.target.final_um == Span(50, 70), "80 mm belongs to over 70 up to and including 80"
+    assert plan.target is not None and plan.target.final_um == Span(50, 70), (
+        "80 mm belongs to over 70 up to and including 80"
+    )
     thinner = replace(DRAFT, card="card-s", shaft="65 mm", special_sleeve="thick sleeve")
     with pytest.raises(InvalidInput, match="no line for a shaft of 65 mm"):
         plan_of(store, reference, thinner)
-    by_part = CardDraft("By number", "sheet 4", "", (CardRowDraft(part="22218-K-C3", residual="0.052"),), keyed_by="part")
-    keep_card(store, "card-p", by_part, "", tap("b"), BEGIN)
+    by_part = CardDraft(
+        "By number",
+        "sheet 4",
+        "",
+        (CardRowDraft(part="22218-K-C3", residual="0.052"),),
+        keyed_by="part",
+    )
+    keep_card(store, "card-p", by_part, "", tap("b"), recorded_at=BEGIN)
     assert plan_of(store, reference, replace(DRAFT, card="card-p")).least_residual_um == 52
     with pytest.raises(InvalidInput, match="no line for"):
         plan_of(store, reference, replace(DRAFT, designation="22218 K C4", card="card-p"))
@@ -185,23 +271,47 @@ def test_cards_of_the_shop_are_entered_by_shaft_or_part_number(reference: Refere
     ("draft", "field"),
     [
         (CardDraft("A", "b", "", (CardRowDraft(residual="0.05"),), keyed_by="part"), "rows.0.part"),
-        (CardDraft("A", "b", "", (CardRowDraft(part="1", residual="0.05"), CardRowDraft(part=" 1", residual="0.06")), keyed_by="part"), "rows"),
-        (CardDraft("A", "b", "", (CardRowDraft(over="80", to="100", residual="0.05"),), keyed_by="colour"), "keyed_by"),
+        (
+            CardDraft(
+                "A",
+                "b",
+                "",
+                (CardRowDraft(part="1", residual="0.05"), CardRowDraft(part=" 1", residual="0.06")),
+                keyed_by="part",
+            ),
+            "rows",
+        ),
+        (
+            CardDraft(
+                "A",
+                "b",
+                "",
+                (CardRowDraft(over="80", to="100", residual="0.05"),),
+                keyed_by="colour",
+            ),
+            "keyed_by",
+        ),
         (CardDraft("A", "b", "", (CROSSED,)), "rows.0.final_low"),
     ],
-)  # fmt: skip
+)
 def test_a_card_that_cannot_be_meant_says_where(draft: CardDraft, field: str) -> None:
     with pytest.raises(InvalidInput) as raised:
-        keep_card(MemoryStore(), "card-x", draft, "", tap("a"), BEGIN)
+        keep_card(MemoryStore(), "card-x", draft, "", tap("a"), recorded_at=BEGIN)
     assert field in {one.name for one in raised.value.fields}
 
 
-band = st.tuples(st.floats(20, 150), st.floats(1, 60)).map(lambda pair: Span(pair[0], pair[0] + pair[1]))
+band = st.tuples(st.floats(20, 150), st.floats(1, 60)).map(
+    lambda pair: Span(pair[0], pair[0] + pair[1])
+)
 
 
 @given(st.none() | band, st.none() | band, st.none() | st.floats(10, 120), st.floats(60, 260))
-def test_no_side_that_a_sheet_gives_is_overridden(reduction: Span | None, final: Span | None, least: float | None, initial: float) -> None:
-    """Whatever a sheet says: below its own least and outside its own bands nothing is good, and its own reduction is kept."""
+def test_no_side_that_a_sheet_gives_is_overridden(
+    reduction: Span | None, final: Span | None, least: float | None, initial: float
+) -> None:
+    """Whatever a sheet says: below its own least and outside its own bands nothing is good, and its
+    own reduction is kept.
+    """
     card = ReductionRow(80, 100, Span(45, 60), {Taper.ONE_IN_12: Span(0.7, 0.9)}, {Group.C3: 50.0})
     row = complete(SheetLine(80, 100, reduction_um=reduction, final_um=final, least_um=least), card)
     target = Target(
@@ -214,7 +324,9 @@ def test_no_side_that_a_sheet_gives_is_overridden(reduction: Span | None, final:
         most_um=90,
     )
     window = target.window(initial)
-    own = max((one for one in (least, final.low if final else None) if one is not None), default=None)
+    own = max(
+        (one for one in (least, final.low if final else None) if one is not None), default=None
+    )
     for residual in (5.0, 16.0, 30.0, 45.0, 55.0, 70.0, 90.0, initial - 5, initial):
         verdict = judge_final(window, residual, 2, initial - residual, 2)
         said = verdict.overall.level is Level.GOOD
@@ -222,12 +334,17 @@ def test_no_side_that_a_sheet_gives_is_overridden(reduction: Span | None, final:
             assert not said
         if final is not None and residual > final.high + 2:
             assert not said
-        if reduction is not None and not reduction.low - 2 <= initial - residual <= reduction.high + 2:
+        if (
+            reduction is not None
+            and not reduction.low - 2 <= initial - residual <= reduction.high + 2
+        ):
             assert not said
         if reduction is None and final is None and initial - residual < 45 - 2:
             assert not said, "without the default card's least the grip is not proven"
         if initial - residual > 92:
-            assert verdict.overall.level is Level.STOP, "whatever a sheet says, the ring bears no more"
+            assert verdict.overall.level is Level.STOP, (
+                "whatever a sheet says, the ring bears no more"
+            )
         if said:
             assert residual > 17, "running warm takes that"
 
@@ -245,14 +362,24 @@ def test_half_of_it_widens_towards_less_only(initial: float, least: float, step:
 
 
 def test_half_of_it_that_cannot_be_told_is_said_at_the_plan(reference: Reference) -> None:
-    coarse = replace(DRAFT, designation="22211 K", group="CN", shaft="50 mm", card="half", feeler_id="i")
-    assert any("less than a feeler step" in finding for finding in make_plan(reference, FEELERS, coarse).findings)
+    coarse = replace(
+        DRAFT, designation="22211 K", group="CN", shaft="50 mm", card="half", feeler_id="i"
+    )
+    assert any(
+        "less than a feeler step" in finding
+        for finding in make_plan(reference, FEELERS, coarse).findings
+    )
     small = replace(DRAFT, designation="22226 K C2", shaft="115 mm", card="half")
-    assert any("grip would not be proven" in finding for finding in make_plan(reference, FEELERS, small).findings)
+    assert any(
+        "grip would not be proven" in finding
+        for finding in make_plan(reference, FEELERS, small).findings
+    )
 
 
 def test_a_job_by_a_final_band_ends_inside_it(reference: Reference) -> None:
-    bench = make_bench(reference, replace(TYPED, sheet_final="0.055 to 0.080 mm", places="3", washer="on"))
+    bench = make_bench(
+        reference, replace(TYPED, sheet_final="0.055 to 0.080 mm", places="3", washer="on")
+    )
     truth = VirtualBearing(121.0, 0.375, 11.0)
     bench.ready(truth)
     for _ in range(30):

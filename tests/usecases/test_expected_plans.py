@@ -1,4 +1,6 @@
-"""Numbers of a plan that nobody could mean are asked about before the plan is made; said to be meant they are taken, and judged."""
+"""Numbers of a plan that nobody could mean are asked about before the plan is made; said to be
+meant they are taken, and judged.
+"""
 
 from __future__ import annotations
 
@@ -23,11 +25,32 @@ from tribodex.usecases.planning.units import unit_plan
 
 Made = Callable[[Reference, Any], Any]
 FULL = replace(
-    DRAFT, bore="90 mm", outside="160 mm", width="40 mm", group="C3", taper="1:12", shaft_bore="20 mm", nut_thread="90 mm", nut_pitch="2 mm",
-    nut_outside="120 mm", nut_slots="4", nut_tabs="17", washer_thickness="1.75 mm", risk="0.02",
-)  # fmt: skip
+    DRAFT,
+    bore="90 mm",
+    outside="160 mm",
+    width="40 mm",
+    group="C3",
+    taper="1:12",
+    shaft_bore="20 mm",
+    nut_thread="90 mm",
+    nut_pitch="2 mm",
+    nut_outside="120 mm",
+    nut_slots="4",
+    nut_tabs="17",
+    washer_thickness="1.75 mm",
+    risk="0.02",
+)
 TAPER: Made = lambda reference, draft: make_plan(reference, FEELERS, draft)  # noqa: E731
-RING = ShoulderDraft("6209 C3", "45 mm", "85 mm", "19 mm", shaft_class="k5", shaft_bore="20 mm", held_by="lock_nut", stick_out="40 mm")
+RING = ShoulderDraft(
+    "6209 C3",
+    "45 mm",
+    "85 mm",
+    "19 mm",
+    shaft_class="k5",
+    shaft_bore="20 mm",
+    held_by="lock_nut",
+    stick_out="40 mm",
+)
 
 
 def _cartridge(reference: Reference, draft: Any) -> Any:
@@ -36,17 +59,55 @@ def _cartridge(reference: Reference, draft: Any) -> Any:
 
 
 UNIT = UnitDraft(
-    insert="208", bore="40 mm", outside="80 mm", width="18 mm", form="foot_2", lock="set_screws", load="normal", shaft_class="h7", regreased="yes",
-    screw="M8", screw_torque="8 N·m", screw_source="sheet", base_torque="40 N·m", base_source="sheet", rotation="clockwise", growth="0.5 mm",
-)  # fmt: skip
+    insert="208",
+    bore="40 mm",
+    outside="80 mm",
+    width="18 mm",
+    form="foot_2",
+    lock="set_screws",
+    load="normal",
+    shaft_class="h7",
+    regreased="yes",
+    screw="M8",
+    screw_torque="8 N·m",
+    screw_source="sheet",
+    base_torque="40 N·m",
+    base_source="sheet",
+    rotation="clockwise",
+    growth="0.5 mm",
+)
 PLANS: list[tuple[str, Made, Any]] = [
     ("taper", TAPER, FULL),
-    ("hydraulic", TAPER, replace(DRAFT, method="X", piston_area="7150 mm²", start_pressure="0.5 MPa", rated_pressure="70 MPa")),
+    (
+        "hydraulic",
+        TAPER,
+        replace(
+            DRAFT,
+            method="X",
+            piston_area="7150 mm²",
+            start_pressure="0.5 MPa",
+            rated_pressure="70 MPa",
+        ),
+    ),
     ("ring", shoulder_plan, RING),
     ("unit", unit_plan, UNIT),
-    ("follower", follower_plan, FollowerDraft("stud", "40 mm", "18 mm", "20 mm", "58 N·m", "oiled", "sheet", "no")),
-    ("cartridge", _cartridge, replace(CLOSING, engaged="12 mm", into="grey iron", cover_torque="20 N·m", cover_source="sheet")),
-    ("fitted", lambda reference, draft: fitted_plan(reference, draft), FittedDraft("22218 K C3", "80 mm", "90 mm", "160 mm", "40 mm", "spherical")),
+    (
+        "follower",
+        follower_plan,
+        FollowerDraft("stud", "40 mm", "18 mm", "20 mm", "58 N·m", "oiled", "sheet", "no"),
+    ),
+    (
+        "cartridge",
+        _cartridge,
+        replace(
+            CLOSING, engaged="12 mm", into="grey iron", cover_torque="20 N·m", cover_source="sheet"
+        ),
+    ),
+    (
+        "fitted",
+        lambda reference, draft: fitted_plan(reference, draft),
+        FittedDraft("22218 K C3", "80 mm", "90 mm", "160 mm", "40 mm", "spherical"),
+    ),
 ]
 # Names and classes, though they begin with a digit.
 NO_NUMBERS = {"designation", "insert", "taper", "grade", "feeler_id"}
@@ -56,7 +117,11 @@ MAY_BE = {
     ("ring", "shaft_bore", 0.1): "as above",
     ("ring", "stick_out", 10): "it makes the tube of a drift longer, and nothing else",
     ("ring", "stick_out", 0.1): "as above",
-    ("unit", "base_torque", 10): "the thread of the housing's bolts is not asked: it is judged where they are tightened",
+    (
+        "unit",
+        "base_torque",
+        10,
+    ): "the thread of the housing's bolts is not asked: it is judged where they are tightened",
     ("unit", "base_torque", 0.1): "as above",
     ("unit", "growth", 0.1): "a short shaft grows by hundredths",
     ("cartridge", "growth", 0.1): "a short shaft grows by hundredths",
@@ -77,9 +142,13 @@ def _slipped(typed: str, factor: float) -> str:
     return f"{float(found[0]) * factor:g}{typed[found.end() :]}"
 
 
-@pytest.mark.parametrize(("name", "made", "draft", "field", "factor"), NUMBERS, ids=[f"{n}-{f}-{k}" for n, _, _, f, k in NUMBERS])
+@pytest.mark.parametrize(
+    ("name", "made", "draft", "field", "factor"),
+    NUMBERS,
+    ids=[f"{n}-{f}-{k}" for n, _, _, f, k in NUMBERS],
+)
 def test_ten_times_too_much_or_too_little_is_never_planned_silently(
-    reference: Reference, name: str, made: Made, draft: Any, field: str, factor: float
+    *, reference: Reference, name: str, made: Made, draft: Any, field: str, factor: float
 ) -> None:
     assert made(reference, draft)
     slipped = replace(draft, **{field: _slipped(getattr(draft, field), factor)})
@@ -99,7 +168,9 @@ def test_ten_times_too_much_or_too_little_is_never_planned_silently(
         (TAPER, PLANS[1][2], "rated_pressure", "15 MPa", "150 MPa"),
     ],
 )
-def test_what_is_meant_is_taken(reference: Reference, made: Made, draft: Any, field: str, typed: str, choice: str) -> None:
+def test_what_is_meant_is_taken(
+    *, reference: Reference, made: Made, draft: Any, field: str, typed: str, choice: str
+) -> None:
     slipped = replace(draft, **{field: typed})
     with pytest.raises(InvalidInput) as raised:
         made(reference, slipped)

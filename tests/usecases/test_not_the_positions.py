@@ -1,4 +1,6 @@
-"""A bearing that the plant's list does not have for a position is said as the job is opened, and stands until it is put right."""
+"""A bearing that the plant's list does not have for a position is said as the job is opened, and
+stands until it is put right.
+"""
 
 from __future__ import annotations
 
@@ -25,7 +27,16 @@ from tribodex.usecases.ports import Tap
 def opened(reference: Reference, designation: str, **more: str) -> tuple[MemoryStore, Loaded]:
     store = MemoryStore()
     draft = replace(DRAFT, designation=designation, **more)  # type: ignore[arg-type]
-    return store, open_one(store, reference, "job-0001", "m-1-a", "", draft, Tap("open-0001", "Tester", BEGIN), BEGIN)
+    return store, open_one(
+        store,
+        reference,
+        "job-0001",
+        "m-1-a",
+        "",
+        draft=draft,
+        tap=Tap("open-0001", "Tester", BEGIN),
+        at=BEGIN,
+    )
 
 
 def tap(n: int) -> Tap:
@@ -36,9 +47,13 @@ def codes(job: Loaded) -> list[str]:
     return [alarm.verdict.code for alarm in job.job.alarms.open]
 
 
-@pytest.mark.parametrize("designation", ["22218 K C3", "22218K/C3", "22218 EK C3", "22218 K C3 W33"])
+@pytest.mark.parametrize(
+    "designation", ["22218 K C3", "22218K/C3", "22218 EK C3", "22218 K C3 W33"]
+)
 def test_what_is_listed_is_opened_without_a_word(reference: Reference, designation: str) -> None:
-    """The position has 22218 K C3; an E inside the number changes nothing here, and a groove is compared at the ring."""
+    """The position has 22218 K C3; an E inside the number changes nothing here, and a groove is
+    compared at the ring.
+    """
     _, job = opened(reference, designation)
     assert codes(job) == [] and len(job.log) == 1
 
@@ -48,7 +63,14 @@ def test_a_suffix_is_said_and_a_name_takes_it(reference: Reference, designation:
     store, job = opened(reference, designation)
     assert codes(job) == [StockCode.ANOTHER_SUFFIX]
     assert store.summaries["job-0001"].status == "stopped"
-    job = do(store, reference, job.id, AcceptAlarm(2, "P. Arden", "warmer shaft", StockCode.ANOTHER_SUFFIX), Tap("tap-00001", "Tester", BEGIN), BEGIN)
+    job = do(
+        store,
+        reference,
+        job.id,
+        AcceptAlarm(2, "P. Arden", "warmer shaft", StockCode.ANOTHER_SUFFIX),
+        Tap("tap-00001", "Tester", BEGIN),
+        recorded_at=BEGIN,
+    )
     assert codes(job) == []
 
 
@@ -56,48 +78,116 @@ def test_planned_right_with_a_groove_it_agrees(reference: Reference) -> None:
     store, job = opened(reference, "22218 K C4 W33")
     assert codes(job) == [StockCode.ANOTHER_SUFFIX]
     draft = replace(DRAFT, designation="22218 K C3 W33")
-    job = revise_plan(store, reference, job.id, draft, "C3 is listed", tap(1), BEGIN, "1")
+    job = revise_plan(
+        store, reference, job.id, draft, "C3 is listed", tap=tap(1), recorded_at=BEGIN, at="1"
+    )
     assert codes(job) == []
     said = job.log[-1].fact
-    assert isinstance(said, PositionCompared) and said.differs == () and said.planned == "22218 K C3 W33"
-    job = do(store, reference, job.id, ComparePosition("1"), tap(2), BEGIN)
+    assert (
+        isinstance(said, PositionCompared)
+        and said.differs == ()
+        and said.planned == "22218 K C3 W33"
+    )
+    job = do(store, reference, job.id, ComparePosition("1"), tap(2), recorded_at=BEGIN)
     assert codes(job) == []
 
 
-def test_a_plan_changed_to_another_bearing_is_compared_as_at_the_opening(reference: Reference) -> None:
+def test_a_plan_changed_to_another_bearing_is_compared_as_at_the_opening(
+    reference: Reference,
+) -> None:
     store, job = opened(reference, "22218 K C3")
     small = replace(DRAFT, designation="22216 K C3", shaft="70 mm")
-    job = revise_plan(store, reference, job.id, small, "only this one is here", tap(1), BEGIN, "1")
+    job = revise_plan(
+        store,
+        reference,
+        job.id,
+        small,
+        "only this one is here",
+        tap=tap(1),
+        recorded_at=BEGIN,
+        at="1",
+    )
     assert codes(job) == [StockCode.NOT_THE_POSITIONS]
-    job = do(store, reference, job.id, ComparePosition("1", "P. Arden", "smaller housing and sleeve fitted"), tap(2), BEGIN)
+    job = do(
+        store,
+        reference,
+        job.id,
+        ComparePosition("1", "P. Arden", "smaller housing and sleeve fitted"),
+        tap(2),
+        recorded_at=BEGIN,
+    )
     assert codes(job) == []
     # What was put right for one bearing is not put right for the next.
-    job = revise_plan(store, reference, job.id, replace(DRAFT, designation="22220 K C3", shaft="90 mm"), "wrong shelf", tap(3), BEGIN, "1")
+    job = revise_plan(
+        store,
+        reference,
+        job.id,
+        replace(DRAFT, designation="22220 K C3", shaft="90 mm"),
+        "wrong shelf",
+        tap=tap(3),
+        recorded_at=BEGIN,
+        at="1",
+    )
     assert codes(job) == [StockCode.NOT_THE_POSITIONS]
-    job = revise_plan(store, reference, job.id, small, "measured", tap(4), BEGIN, "1")
+    job = revise_plan(
+        store, reference, job.id, small, "measured", tap=tap(4), recorded_at=BEGIN, at="1"
+    )
     assert set(codes(job)) == {StockCode.NOT_THE_POSITIONS}
     before = len(job.log)
-    job = revise_plan(store, reference, job.id, replace(small, risk="0.05"), "new fitter", tap(5), BEGIN, "1")
+    job = revise_plan(
+        store,
+        reference,
+        job.id,
+        replace(small, risk="0.05"),
+        "new fitter",
+        tap=tap(5),
+        recorded_at=BEGIN,
+        at="1",
+    )
     assert len(job.log) == before + 1, "nothing changed of what differs"
-    job = revise_plan(store, reference, job.id, DRAFT, "the right one came", tap(6), BEGIN, "1")
+    job = revise_plan(
+        store, reference, job.id, DRAFT, "the right one came", tap=tap(6), recorded_at=BEGIN, at="1"
+    )
     assert codes(job) == []
 
 
 def test_a_suffix_and_then_a_size_both_end_where_they_are_answered(reference: Reference) -> None:
     store, job = opened(reference, "22218 K C4")
-    job = revise_plan(store, reference, job.id, replace(DRAFT, designation="22216 K C3", shaft="70 mm"), "shelf", tap(1), BEGIN, "1")
+    job = revise_plan(
+        store,
+        reference,
+        job.id,
+        replace(DRAFT, designation="22216 K C3", shaft="70 mm"),
+        "shelf",
+        tap=tap(1),
+        recorded_at=BEGIN,
+        at="1",
+    )
     assert StockCode.NOT_THE_POSITIONS in codes(job)
-    job = do(store, reference, job.id, ComparePosition("1", "P. Arden", "smaller housing and sleeve fitted"), tap(2), BEGIN)
+    job = do(
+        store,
+        reference,
+        job.id,
+        ComparePosition("1", "P. Arden", "smaller housing and sleeve fitted"),
+        tap(2),
+        recorded_at=BEGIN,
+    )
     assert codes(job) == []
 
 
-def test_what_others_mounted_is_compared_when_it_is_said_and_said_again(reference: Reference) -> None:
+def test_what_others_mounted_is_compared_when_it_is_said_and_said_again(
+    reference: Reference,
+) -> None:
     walker = others.Walker(reference, Scope.GREASE_AND_CLOSE, plan=others.SAID)
     assert codes(walker.job) == []
     walker.say(SayFitted("22216 K C3", "70 mm", seat="adapter_sleeve"))
     assert codes(walker.job) == [StockCode.NOT_THE_POSITIONS]
     said = next(e.seq for e in walker.job.log if isinstance(e.fact, PlaceFitted))
-    walker.say(Correct(said, "read the other ring", SayFitted("22218 K C3", "80 mm", seat="adapter_sleeve")))
+    walker.say(
+        Correct(
+            said, "read the other ring", SayFitted("22218 K C3", "80 mm", seat="adapter_sleeve")
+        )
+    )
     assert codes(walker.job) == []
 
 
@@ -128,13 +218,31 @@ def test_another_size_is_taken_by_no_name_until_it_is_put_right(reference: Refer
     store, job = opened(reference, "22216 K C3", shaft="70 mm")
     assert codes(job) == [StockCode.NOT_THE_POSITIONS]
     with pytest.raises(Refused, match="accepted by nobody"):
-        do(store, reference, job.id, AcceptAlarm(2, "P. Arden", "in a hurry", StockCode.NOT_THE_POSITIONS), tap(1), BEGIN)
+        do(
+            store,
+            reference,
+            job.id,
+            AcceptAlarm(2, "P. Arden", "in a hurry", StockCode.NOT_THE_POSITIONS),
+            tap(1),
+            recorded_at=BEGIN,
+        )
     with pytest.raises(InvalidInput, match="still differ"):
-        do(store, reference, job.id, ComparePosition("1"), tap(2), BEGIN)
-    job = do(store, reference, job.id, ComparePosition("1", "P. Arden", "smaller housing and sleeve fitted, list changed"), tap(3), BEGIN)
+        do(store, reference, job.id, ComparePosition("1"), tap(2), recorded_at=BEGIN)
+    job = do(
+        store,
+        reference,
+        job.id,
+        ComparePosition("1", "P. Arden", "smaller housing and sleeve fitted, list changed"),
+        tap(3),
+        recorded_at=BEGIN,
+    )
     assert codes(job) == []
     said = job.log[-1].fact
-    assert isinstance(said, PositionCompared) and said.decided_by == "P. Arden" and said.listed == "22218 K C3"
+    assert (
+        isinstance(said, PositionCompared)
+        and said.decided_by == "P. Arden"
+        and said.listed == "22218 K C3"
+    )
 
 
 @pytest.mark.parametrize(

@@ -1,4 +1,6 @@
-"""One question, one answer: early figures, plan, calculator and paper say the same, in either unit; and hostile text stays text."""
+"""One question, one answer: early figures, plan, calculator and paper say the same, in either unit;
+and hostile text stays text.
+"""
 
 from __future__ import annotations
 
@@ -57,9 +59,14 @@ def by_name(figures: tuple[Result, ...]) -> dict[str, Result]:
 
 @pytest.mark.parametrize("part", PARTS, ids=lambda part: part[0])
 @pytest.mark.parametrize("card", ["A", "B"])
-def test_what_is_said_early_is_said_in_the_plan(reference: Reference, part: tuple[str, str, str], card: str) -> None:
+def test_what_is_said_early_is_said_in_the_plan(
+    reference: Reference, part: tuple[str, str, str], card: str
+) -> None:
     draft = draft_of(part, card=card)
-    soon, late = by_name(early(reference, draft).figures), by_name(make_plan(reference, FEELERS, draft).figures)
+    soon, late = (
+        by_name(early(reference, draft).figures),
+        by_name(make_plan(reference, FEELERS, draft).figures),
+    )
     shared = soon.keys() & late.keys()
     assert {"group_limits", "reduction"} & shared or len(shared) >= 3, (soon.keys(), late.keys())
     for name in shared:
@@ -69,23 +76,35 @@ def test_what_is_said_early_is_said_in_the_plan(reference: Reference, part: tupl
 
 
 @pytest.mark.parametrize("part", PARTS, ids=lambda part: part[0])
-def test_the_slate_says_what_the_plan_says(reference: Reference, part: tuple[str, str, str]) -> None:
+def test_the_slate_says_what_the_plan_says(
+    reference: Reference, part: tuple[str, str, str]
+) -> None:
     draft = draft_of(part)
     plan = make_plan(reference, FEELERS, draft)
     initial = plan.limits_um.mid
-    (variant,) = side_by_side(reference, [VariantDraft(replace(draft, feeler_id=""), initial=f"{initial} µm")]).variants
+    (variant,) = side_by_side(
+        reference, [VariantDraft(replace(draft, feeler_id=""), initial=f"{initial} µm")]
+    ).variants
     assert variant.sheet is not None and variant.sheet.window is not None
     window = plan.window(initial)
     assert window is not None
-    assert (variant.sheet.window.low_um, variant.sheet.window.high_um) == (window.low_um, window.high_um)
+    assert (variant.sheet.window.low_um, variant.sheet.window.high_um) == (
+        window.low_um,
+        window.high_um,
+    )
     planned, shown = by_name(plan.figures), by_name(variant.sheet.figures)
     for name in planned.keys() & shown.keys():
-        assert (planned[name].value, planned[name].value_to) == (shown[name].value, shown[name].value_to), name
+        assert (planned[name].value, planned[name].value_to) == (
+            shown[name].value,
+            shown[name].value_to,
+        ), name
 
 
 @pytest.mark.parametrize("part", PARTS, ids=lambda part: part[0])
 def test_the_window_by_the_two_formulas(reference: Reference, part: tuple[str, str, str]) -> None:
-    """lo = max(m, c₀ - r_max), hi = c₀ - r_min, worked here from the plan's own card: no other path may say anything else."""
+    """lo = max(m, c₀ - r_max), hi = c₀ - r_min, worked here from the plan's own card: no other path
+    may say anything else.
+    """
     plan = make_plan(reference, FEELERS, draft_of(part))
     for initial in (plan.limits_um.low, plan.limits_um.mid, plan.limits_um.high):
         window = plan.window(initial)
@@ -97,11 +116,17 @@ def test_the_window_by_the_two_formulas(reference: Reference, part: tuple[str, s
 
 
 @pytest.mark.parametrize("part", PARTS, ids=lambda part: part[0])
-def test_a_plan_given_in_inches_is_the_same_plan(reference: Reference, part: tuple[str, str, str]) -> None:
-    """One inch is 25.4 mm exactly: the shaft typed in inches to a tenth of a thousandth changes no figure by more than that."""
+def test_a_plan_given_in_inches_is_the_same_plan(
+    reference: Reference, part: tuple[str, str, str]
+) -> None:
+    """One inch is 25.4 mm exactly: the shaft typed in inches to a tenth of a thousandth changes no
+    figure by more than that.
+    """
     millimetres = float(part[2].split()[0])
     metric = make_plan(reference, FEELERS, draft_of(part))
-    inch = make_plan(reference, FEELERS, replace(draft_of(part), shaft=f"{millimetres / 25.4:.4f} in"))
+    inch = make_plan(
+        reference, FEELERS, replace(draft_of(part), shaft=f"{millimetres / 25.4:.4f} in")
+    )
     one, two = by_name(metric.figures), by_name(inch.figures)
     assert one.keys() == two.keys()
     for name, figure in one.items():
@@ -112,24 +137,42 @@ def test_a_plan_given_in_inches_is_the_same_plan(reference: Reference, part: tup
 @settings(max_examples=40, deadline=None)
 @given(st.integers(5, 80), st.integers(1, 80), st.integers(0, 90))
 def test_a_sheet_typed_in_is_used_as_typed(low: int, more: int, residual: int) -> None:
-    """Own card: taken to the micrometre, or refused with its field; never rounded, never replaced by a built-in one."""
+    """Own card: taken to the micrometre, or refused with its field; never rounded, never replaced
+    by a built-in one.
+    """
     row = CardRowDraft(
-        over="80", to="100", reduction_low=f"{low} µm", reduction_high=f"{low + more} µm", residual_c3=f"{residual} µm" if residual else ""
+        over="80",
+        to="100",
+        reduction_low=f"{low} µm",
+        reduction_high=f"{low + more} µm",
+        residual_c3=f"{residual} µm" if residual else "",
     )
     store = MemoryStore()
     try:
-        keep_card(store, "card-9", CardDraft("Sheet 9", "maker's sheet 9, page 1", "22218", (row,)), "", Tap("tap-card-0009", "Tester", BEGIN), BEGIN)
+        keep_card(
+            store,
+            "card-9",
+            CardDraft("Sheet 9", "maker's sheet 9, page 1", "22218", (row,)),
+            "",
+            Tap("tap-card-0009", "Tester", BEGIN),
+            recorded_at=BEGIN,
+        )
     except InvalidInput as error:
         assert error.fields
         return
     plan = plan_of(store, REFERENCE, replace(DRAFT, card="card-9"))
     assert plan.target is not None
-    assert (plan.target.reduction_um.low, plan.target.reduction_um.high) == (pytest.approx(low), pytest.approx(low + more))
+    assert (plan.target.reduction_um.low, plan.target.reduction_um.high) == (
+        pytest.approx(low),
+        pytest.approx(low + more),
+    )
     assert plan.least_residual_um == (pytest.approx(residual) if residual else None)
     window = plan.window(124)
     assert window is not None
     if not residual:
-        assert window.residual_limit_um is None, "what the sheet does not say is not borrowed from another card"
+        assert window.residual_limit_um is None, (
+            "what the sheet does not say is not borrowed from another card"
+        )
 
 
 def test_no_figure_is_good_without_a_working_and_a_unit(reference: Reference) -> None:
@@ -148,8 +191,17 @@ def hostile_job() -> Any:
     """A job whose every text was written by somebody who means no good."""
     store = MemoryStore()
     draft = replace(DRAFT, range_source=HOSTILE)
-    job = open_one(store, REFERENCE, "job-0666", "m-1-a", HOSTILE, draft, Tap("open-0666", HOSTILE, BEGIN), BEGIN)
-    fitter = VirtualFitter(store, REFERENCE, job, VirtualBearing(125, 0.385), HOSTILE, BEGIN)
+    job = open_one(
+        store,
+        REFERENCE,
+        "job-0666",
+        "m-1-a",
+        HOSTILE,
+        draft=draft,
+        tap=Tap("open-0666", HOSTILE, BEGIN),
+        at=BEGIN,
+    )
+    fitter = VirtualFitter(store, REFERENCE, job, VirtualBearing(125, 0.385), HOSTILE, begins=BEGIN)
     fitter.say(job_cmd.AddNote(HOSTILE))
     fitter.say(job_cmd.OpenPoint(HOSTILE))
     fitter.follow(6)

@@ -26,8 +26,19 @@ BENCH = TypeAdapter(Bench)
 
 def half_way(reference: Reference) -> VirtualFitter:
     store = MemoryStore()
-    job = open_one(store, reference, "job-0001", "m-1-a", "", DRAFT, Tap("open-0001", "Tester", BEGIN), BEGIN)
-    fitter = VirtualFitter(store, reference, job, VirtualBearing(125, 0.385, 8), "Tester", BEGIN)
+    job = open_one(
+        store,
+        reference,
+        "job-0001",
+        "m-1-a",
+        "",
+        draft=DRAFT,
+        tap=Tap("open-0001", "Tester", BEGIN),
+        at=BEGIN,
+    )
+    fitter = VirtualFitter(
+        store, reference, job, VirtualBearing(125, 0.385, 8), "Tester", begins=BEGIN
+    )
     fitter.follow(6)
     fitter.say(cmd.TurnNut("90"))
     fitter.gauge(Phase.DRIVE_UP)
@@ -39,7 +50,10 @@ def test_an_answer_is_small(reference: Reference) -> None:
     shown = bench(reference, half_way(reference).job)
     with Flask(__name__).app_context():
         sent = reply_short(BENCH, shown).get_data()
-    sizes = {name: len(json.dumps(value, ensure_ascii=False).encode()) for name, value in json.loads(sent).items()}
+    sizes = {
+        name: len(json.dumps(value, ensure_ascii=False).encode())
+        for name, value in json.loads(sent).items()
+    }
     assert len(sent) < 8_100, sizes
     assert all(not hasattr(figure, "working") for figure in shown.figures)
 
@@ -77,7 +91,11 @@ def test_the_words_that_stay_the_same_have_an_address_of_their_own(reference: Re
     tasks = {(task.stage, task.at): task for stage in words.stages for task in stage.tasks}
     assert {(mark.stage, mark.at) for stage in shown.rail for mark in stage.marks} == set(tasks)
     here = tasks[shown.stage, shown.at]
-    assert here.title == "Drive up" and here.steps and any("eye protection" in caution for caution in here.cautions)
+    assert (
+        here.title == "Drive up"
+        and here.steps
+        and any("eye protection" in caution for caution in here.cautions)
+    )
     fitter.say(cmd.TurnNut("5"))
     assert bench(reference, fitter.job).outline == words.mark, "a turn changes no step"
 
@@ -85,8 +103,12 @@ def test_the_words_that_stay_the_same_have_an_address_of_their_own(reference: Re
 def test_figures_come_whole_from_their_own_address(reference: Reference) -> None:
     fitter = half_way(reference)
     shown, whole = bench(reference, fitter.job), place_figures(reference, fitter.job)
-    assert [(f.id, f.value, f.worked) for f in shown.figures] == [(f.id, f.value, bool(f.working)) for f in whole.figures]
-    assert len({f.id for f in whole.figures}) == len(whole.figures), "each figure is opened by its own name"
+    assert [(f.id, f.value, f.worked) for f in shown.figures] == [
+        (f.id, f.value, bool(f.working)) for f in whole.figures
+    ]
+    assert len({f.id for f in whole.figures}) == len(whole.figures), (
+        "each figure is opened by its own name"
+    )
     assert whole.targets and whole.given["designation"] == DRAFT.designation
 
 
@@ -96,4 +118,8 @@ def test_the_tab_positions_shown_are_those_round_the_window(reference: Reference
     assert work.topic == "tapered" and len(work.tab_positions) <= SHOWN_TABS
     inside = [position for position in every if position.verdict.word.startswith("inside")]
     turns = [position.turn_deg for position in work.tab_positions]
-    assert work.tabs_inside == len(inside) and turns and {position.turn_deg for position in inside[:1]} <= set(turns)
+    assert (
+        work.tabs_inside == len(inside)
+        and turns
+        and {position.turn_deg for position in inside[:1]} <= set(turns)
+    )

@@ -41,23 +41,46 @@ def test_variants_differ_where_their_questions_do(reference: Reference) -> None:
     hollow = replace(BASE, plan=replace(PLAN, shaft_bore="50"))
     hot = replace(BASE, inner_over_outer="40")
     one, two, three = sheets(reference, BASE, hollow, hot)
-    assert value(two, "ratio") < value(one, "ratio") and value(two, "computed_drive_up") > value(one, "computed_drive_up")
-    assert value(three, "running") < value(one, "running") and value(three, "ratio") == value(one, "ratio")
+    assert value(two, "ratio") < value(one, "ratio") and value(two, "computed_drive_up") > value(
+        one, "computed_drive_up"
+    )
+    assert value(three, "running") < value(one, "running") and value(three, "ratio") == value(
+        one, "ratio"
+    )
     differs = set(side_by_side(reference, [BASE, hollow, hot]).differs)
     assert {"ratio", "running", "computed_drive_up"} <= differs and "window" not in differs
-    other = sheets(reference, replace(BASE, plan=replace(PLAN, designation="22218 K C4"), initial=""))[0]
+    other = sheets(
+        reference, replace(BASE, plan=replace(PLAN, designation="22218 K C4"), initial="")
+    )[0]
     assert other.window is not None and other.window.high_um > 100
 
 
 def test_another_card_and_another_washer(reference: Reference) -> None:
-    card_b, washer = sheets(reference, replace(BASE, plan=replace(PLAN, card="B")), replace(BASE, plan=replace(PLAN, nut_tabs="4")))
+    card_b, washer = sheets(
+        reference,
+        replace(BASE, plan=replace(PLAN, card="B")),
+        replace(BASE, plan=replace(PLAN, nut_tabs="4")),
+    )
     assert card_b.window is not None and card_b.window.residual_limit_um is None
     step = next(f for f in washer.figures if f.id == "lock_step")
-    assert step.value is not None and step.value > 30 and step.verdict is not None and step.verdict.word == "may miss the window"
+    assert (
+        step.value is not None
+        and step.value > 30
+        and step.verdict is not None
+        and step.verdict.word == "may miss the window"
+    )
 
 
 def test_a_variant_that_cannot_be_worked_out_keeps_the_others(reference: Reference) -> None:
-    made = side_by_side(reference, [BASE, replace(BASE, plan=replace(PLAN, shaft="eighty"), initial="thick", inner_over_outer="900")])
+    made = side_by_side(
+        reference,
+        [
+            BASE,
+            replace(
+                BASE, plan=replace(PLAN, shaft="eighty"), initial="thick", inner_over_outer="900"
+            ),
+        ],
+    )
     assert made.variants[0].sheet is not None and made.variants[1].sheet is None
     assert {f.name for f in made.variants[1].fields} == {"shaft", "initial", "inner_over_outer"}
     wild = side_by_side(reference, [replace(BASE, initial="4 mm")]).variants[0]
@@ -65,7 +88,14 @@ def test_a_variant_that_cannot_be_worked_out_keeps_the_others(reference: Referen
 
 
 def test_methods_without_a_window_are_worked_out_too(reference: Reference) -> None:
-    unit = sheets(reference, VariantDraft(replace(PLAN, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="sheet")))[0]
+    unit = sheets(
+        reference,
+        VariantDraft(
+            replace(
+                PLAN, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="sheet"
+            )
+        ),
+    )[0]
     assert unit.window is None and value(unit, "travel") == 2 and unit.comparison.ways
 
 

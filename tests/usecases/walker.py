@@ -10,7 +10,8 @@ from tribodex.core.job import rail
 from tribodex.core.job.scope import Scope
 from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import Loaded, desk_of, do
-from tribodex.usecases.opening import BearingOrder, Order, open_job
+from tribodex.usecases.opening import open_job
+from tribodex.usecases.orders import BearingOrder, Order
 from tribodex.usecases.planning.fitted import FittedDraft
 from tribodex.usecases.ports import Tap
 
@@ -18,15 +19,33 @@ from tribodex.usecases.ports import Tap
 class Walker:
     """Somebody who taps at a job of one bearing."""
 
-    def __init__(self, reference: Reference, scope: Scope, off_machine: str = "", plan: Any = DRAFT) -> None:
+    def __init__(
+        self, reference: Reference, scope: Scope, off_machine: str = "", plan: Any = DRAFT
+    ) -> None:
         self.reference, self.store, self.taps = reference, MemoryStore(), 0
-        order = Order("", (BearingOrder("m-1-a", plan),), whole=True, scope=scope, off_machine=off_machine)
-        self.job = open_job(self.store, reference, "job-0001", order, Tap("open-0001", "Tester", BEGIN), BEGIN)
+        order = Order(
+            "", (BearingOrder("m-1-a", plan),), whole=True, scope=scope, off_machine=off_machine
+        )
+        self.job = open_job(
+            self.store,
+            reference,
+            "job-0001",
+            order,
+            Tap("open-0001", "Tester", BEGIN),
+            recorded_at=BEGIN,
+        )
 
     def say(self, *commands: object) -> Loaded:
         for command in commands:
             self.taps += 1
-            self.job = do(self.store, self.reference, "job-0001", command, Tap(f"tap-{self.taps:06d}", "Tester", BEGIN), BEGIN)
+            self.job = do(
+                self.store,
+                self.reference,
+                "job-0001",
+                command,
+                Tap(f"tap-{self.taps:06d}", "Tester", BEGIN),
+                recorded_at=BEGIN,
+            )
         return self.job
 
     def gate(self, gate_id: str) -> None:

@@ -10,11 +10,18 @@ from werkzeug.test import TestResponse
 
 from tribodex.web.access import SEAL, SEALED
 
-FIRST = {"name": "Ada Marsh", "handle": "a.marsh", "password": "three oats at dawn", "pin": "4071", "site": "The mill"}
+FIRST = {
+    "name": "Ada Marsh",
+    "handle": "a.marsh",
+    "password": "three oats at dawn",
+    "pin": "4071",
+    "site": "The mill",
+}
 
 
 class Browser:
-    """A browser of ours: it carries cookies, and with every write the seal that it reads from one."""
+    """A browser of ours: it carries cookies, and with every write the seal that it reads from
+    one."""
 
     def __init__(self, app: Flask) -> None:
         self.client = FlaskClient(app, app.response_class)
@@ -25,8 +32,13 @@ class Browser:
         return found.value if found is not None else ""
 
     def ask(self, method: str, address: str, body: Any = None, **headers: str) -> TestResponse:
-        carried = {SEAL: self.cookie(SEALED), **{name.replace("_", "-"): value for name, value in headers.items()}}
-        return self.client.open(address, method=method, headers=carried, **({} if body is None else {"json": body}))
+        carried = {
+            SEAL: self.cookie(SEALED),
+            **{name.replace("_", "-"): value for name, value in headers.items()},
+        }
+        return self.client.open(
+            address, method=method, headers=carried, **({} if body is None else {"json": body})
+        )
 
     def get(self, address: str, **headers: str) -> TestResponse:
         return self.ask("GET", address, **headers)
@@ -43,8 +55,14 @@ class Browser:
         return self.post("/api/sign-in", {"handle": handle, "password": password})
 
     def tap(self, event: str, command: dict[str, Any], **headers: str) -> TestResponse:
-        body = {"client_event_id": f"tap-{event}", "happened_at": "2026-10-05T06:00:00Z", "command": command}
+        body = {
+            "client_event_id": f"tap-{event}",
+            "happened_at": "2026-10-05T06:00:00Z",
+            "command": command,
+        }
         return self.post("/api/jobs/job-0001/taps", body, **headers)
 
     def stand_by(self, event: str, account: str, pin: str) -> TestResponse:
-        return self.post("/api/proofs", {"account": account, "pin": pin, "client_event_id": f"tap-{event}"})
+        return self.post(
+            "/api/proofs", {"account": account, "pin": pin, "client_event_id": f"tap-{event}"}
+        )

@@ -13,7 +13,12 @@ COUNT = iter(range(10_000_000))
 
 
 def tap(**rest: Any) -> dict[str, Any]:
-    return {"client_event_id": f"tap-{next(COUNT):08d}", "actor": "Tester", "happened_at": BEGIN.isoformat(), **rest}
+    return {
+        "client_event_id": f"tap-{next(COUNT):08d}",
+        "actor": "Tester",
+        "happened_at": BEGIN.isoformat(),
+        **rest,
+    }
 
 
 def open_job(client: FlaskClient, job_id: str = "job-0001") -> Any:
@@ -27,4 +32,12 @@ def do(client: FlaskClient, kind: str, **values: Any) -> Any:
 def pass_gates(client: FlaskClient) -> None:
     """Every gate that stands before the next move."""
     while (gate := client.get("/api/jobs/job-0001").json["gate"]) is not None:
-        assert do(client, "confirm_gate", gate=gate["id"], items=[item["id"] for item in gate["items"]]).status_code == 200
+        assert (
+            do(
+                client,
+                "confirm_gate",
+                gate=gate["id"],
+                items=[item["id"] for item in gate["items"]],
+            ).status_code
+            == 200
+        )

@@ -13,28 +13,46 @@ from sqlalchemy import Engine
 from tests.helpers import ticking
 from tests.signed_in import LIGHT, signed_in
 from tribodex.launch.mariadb import LocalMariaDB
+from tribodex.store.log_keys import KeyFiles
+from tribodex.store.repository import make_engine
 from tribodex.usecases.books import Reference
-from tribodex.web.app import Settings, create_app
-from tribodex.web.context import KEY
+from tribodex.web.app import Settings, attend, create_app
+from tribodex.web.context import KEY, Context
 
 
-@pytest.fixture
-def dist(tmp_path: Path) -> Path:
-    """A front end as built, small."""
-    (tmp_path / "assets").mkdir()
-    (tmp_path / "index.html").write_text('<meta name="csp-nonce" content="__CSP_NONCE__"><div id="root"></div>')
-    (tmp_path / "assets" / "index-abc.js").write_text("console.log(1)" * 200)
-    (tmp_path / "assets" / "index-abc.js.br").write_bytes(b"br")
-    (tmp_path / "mark.svg").write_text("<svg/>")
-    return tmp_path
+@pytest.fixture(scope="session")
+def dist(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A front end as built, small. No test changes it."""
+    folder = tmp_path_factory.mktemp("dist")
+    (folder / "assets").mkdir()
+    (folder / "index.html").write_text(
+        '<meta name="csp-nonce" content="__CSP_NONCE__"><div id="root"></div>'
+    )
+    (folder / "assets" / "index-abc.js").write_text("console.log(1)" * 200)
+    (folder / "assets" / "index-abc.js.br").write_bytes(b"br")
+    (folder / "mark.svg").write_text("<svg/>")
+    return folder
 
 
-@pytest.fixture
-def app(database: LocalMariaDB, engine: Engine, reference: Reference, dist: Path, tmp_path: Path) -> Iterator[Flask]:
-    moments = ticking()
-    app = create_app(Settings(database.app_url, dist, keys=tmp_path / "keys", hashes=LIGHT), reference, lambda: next(moments))
+@pytest.fixture(scope="session")
+def _wired(database: LocalMariaDB, reference: Reference, dist: Path) -> Iterator[Flask]:
+    """Its addresses are compiled once: that takes longer than most tests."""
+    app = create_app(Settings(database.app_url, dist, hashes=LIGHT), reference)
+    first: Context = app.extensions[KEY]
     yield app
-    app.extensions[KEY].engine.dispose()
+    first.engine.dispose()
+
+
+@pytest.fixture
+def app(_wired: Flask, engine: Engine, reference: Reference, tmp_path: Path) -> Iterator[Flask]:
+    """The application as it is just started: nothing of an earlier test is known to it."""
+    moments = ticking()
+    made = make_engine(engine.url)
+    keys = KeyFiles(tmp_path / "keys")
+    attend(_wired, Context(reference, made, lambda: next(moments), keys, LIGHT))
+    _wired.test_client_class = None
+    yield _wired
+    made.dispose()
 
 
 @pytest.fixture

@@ -27,7 +27,10 @@ def test_opening_looking_tapping(client: FlaskClient) -> None:
     assert answer.status_code == 201 and answer.json["next"]["do"] == "confirm_gate"
     assert answer.json["machine"] == "Kiln conveyor 2"
     pass_gates(client)
-    assert do(client, "start_gauging", phase="initial").json["work"]["gauging"]["cells"][0]["next_um"] > 0
+    assert (
+        do(client, "start_gauging", phase="initial").json["work"]["gauging"]["cells"][0]["next_um"]
+        > 0
+    )
     after = do(client, "try_leaf", place=1, row="nut side", leaf="0.12", outcome="passes").json
     assert after["work"]["gauging"]["cells"][0]["low_um"] == 120
     assert client.get("/api/jobs/job-0001").json == after
@@ -53,7 +56,9 @@ def test_what_is_newer_than_a_screen_is_told_in_a_word(client: FlaskClient) -> N
     assert client.get(f"{asked}?seen=-1").status_code == 422
 
 
-def test_a_tap_on_an_older_screen_is_asked_back_and_one_that_waited_is_not(client: FlaskClient) -> None:
+def test_a_tap_on_an_older_screen_is_asked_back_and_one_that_waited_is_not(
+    client: FlaskClient,
+) -> None:
     open_job(client)
     pass_gates(client)
     seen = do(client, "start_gauging", phase="initial").json["last_seq"]
@@ -64,10 +69,17 @@ def test_a_tap_on_an_older_screen_is_asked_back_and_one_that_waited_is_not(clien
     assert asked.status_code == 422 and "Ines Whitlow logged 2 minutes ago" in asked.json["detail"]
     assert asked.json["fields"][0]["name"] == "seen" and asked.json["fields"][0]["meant"]
     # What waited says nothing of a screen; the same tap may be sent again without it.
-    waited = client.post("/api/jobs/job-0001/taps", json={name: value for name, value in mine.items() if name != "seen"})
+    waited = client.post(
+        "/api/jobs/job-0001/taps",
+        json={name: value for name, value in mine.items() if name != "seen"},
+    )
     assert waited.status_code == 200 and waited.json["last_seq"] == seen + 2
-    assert client.post("/api/jobs/job-0001/taps", json=mine).json["last_seq"] == seen + 2, "a repeat is the same tap, with or without it"
-    meant = client.post("/api/jobs/job-0001/taps", json=tap(command=read, seen=seen, meant=["seen"]))
+    assert client.post("/api/jobs/job-0001/taps", json=mine).json["last_seq"] == seen + 2, (
+        "a repeat is the same tap, with or without it"
+    )
+    meant = client.post(
+        "/api/jobs/job-0001/taps", json=tap(command=read, seen=seen, meant=["seen"])
+    )
     assert meant.status_code == 200
 
 
@@ -75,16 +87,37 @@ def test_the_plant_grows_over_the_web(client: FlaskClient) -> None:
     made = client.post("/api/plant/machines", json={"name": "Grit cyclone", "area": "Cleaning"})
     assert made.status_code == 201
     address = f"/api/plant/machines/{made.json['id']}/positions"
-    assert client.post(address, json={"name": "Drive end", "bearing": "22218 K C3", "shaft": "80 mm", "holds": "fixed"}).status_code == 201
-    position = next(one for one in client.get("/api/plant").json["machines"] if one["name"] == "Grit cyclone")["positions"][0]["id"]
-    opened = client.post("/api/jobs", json=tap(job_id="grown-job-1", position_id=position, plan=PLAN))
+    assert (
+        client.post(
+            address,
+            json={"name": "Drive end", "bearing": "22218 K C3", "shaft": "80 mm", "holds": "fixed"},
+        ).status_code
+        == 201
+    )
+    position = next(
+        one for one in client.get("/api/plant").json["machines"] if one["name"] == "Grit cyclone"
+    )["positions"][0]["id"]
+    opened = client.post(
+        "/api/jobs", json=tap(job_id="grown-job-1", position_id=position, plan=PLAN)
+    )
     assert opened.status_code == 201 and opened.json["machine"] == "Grit cyclone"
     refused = client.post(address, json={"name": "Drive end"})
     assert refused.status_code == 422 and refused.json["fields"][0]["name"] == "name"
-    assert client.post("/api/plant/machines/m-nowhere/positions", json={"name": "x"}).status_code == 404
-    assert client.post("/api/persons", json={"name": "Wren Ashdown", "rights": {"main": ["work"]}}).status_code == 201
+    assert (
+        client.post("/api/plant/machines/m-nowhere/positions", json={"name": "x"}).status_code
+        == 404
+    )
+    assert (
+        client.post(
+            "/api/persons", json={"name": "Wren Ashdown", "rights": {"main": ["work"]}}
+        ).status_code
+        == 201
+    )
     assert "Wren Ashdown" in client.get("/api/people").json
-    assert any(one["name"] == "Grit cyclone" and one["positions"][0]["fixed"] for one in client.get("/api/plant").json["machines"])
+    assert any(
+        one["name"] == "Grit cyclone" and one["positions"][0]["fixed"]
+        for one in client.get("/api/plant").json["machines"]
+    )
 
 
 def test_yes_and_no_are_no_numbers_in_a_list_either(client: FlaskClient) -> None:
@@ -101,16 +134,32 @@ def test_an_undo_over_the_web(client: FlaskClient) -> None:
     assert undone["undo"] == [] and undone["log"][-2]["replaced"]["reason"] == "undone at once"
 
 
-def test_a_correction_over_the_web_is_said_in_the_words_of_its_own_kind(client: FlaskClient) -> None:
+def test_a_correction_over_the_web_is_said_in_the_words_of_its_own_kind(
+    client: FlaskClient,
+) -> None:
     open_job(client)
     pass_gates(client)
     said = do(client, "add_note", text="sleeve reused").json
     entry = next(line["seq"] for line in said["log"] if "sleeve reused" in str(line))
-    again = do(client, "correct", target=entry, reason="it is new", entry={"kind": "add_note", "text": "sleeve new"})
+    again = do(
+        client,
+        "correct",
+        target=entry,
+        reason="it is new",
+        entry={"kind": "add_note", "text": "sleeve new"},
+    )
     assert again.status_code == 200, again.json
     record = client.get("/api/jobs/job-0001/record.json").json["log"]
-    assert any("sleeve new" in str(line) for line in record) and any("sleeve reused" in str(line) for line in record)
-    other = do(client, "correct", target=entry, reason="it is new", entry={"kind": "turn_nut", "amount": "10°"})
+    assert any("sleeve new" in str(line) for line in record) and any(
+        "sleeve reused" in str(line) for line in record
+    )
+    other = do(
+        client,
+        "correct",
+        target=entry,
+        reason="it is new",
+        entry={"kind": "turn_nut", "amount": "10°"},
+    )
     assert other.status_code == 422 and "another kind of entry" in other.json["detail"]
 
 
@@ -119,33 +168,59 @@ def test_problems_are_problem_json_with_fields(client: FlaskClient) -> None:
     assert answer.status_code == 422 and answer.content_type == "application/problem+json"
     problem = answer.json
     assert {"type", "title", "status", "detail", "fields"} <= set(problem)
-    assert {f["name"] for f in problem["fields"]} == {"group", "shaft"}, "the feeler set is not asked for before it matters"
+    assert {f["name"] for f in problem["fields"]} == {
+        "group",
+        "shaft",
+    }, "the feeler set is not asked for before it matters"
     assert all(f["message"] and f["expected"] for f in problem["fields"])
 
 
 @pytest.mark.parametrize(
     ("body", "field", "word"),
     [
-        ({"kind": "try_leaf", "place": "x", "row": "nut side", "leaf": "0.1", "outcome": "passes"}, "place", "whole number"),
-        ({"kind": "try_leaf", "place": 1, "row": "middle", "leaf": "0.1", "outcome": "passes"}, "row", "not one of the choices"),
+        (
+            {
+                "kind": "try_leaf",
+                "place": "x",
+                "row": "nut side",
+                "leaf": "0.1",
+                "outcome": "passes",
+            },
+            "place",
+            "whole number",
+        ),
+        (
+            {"kind": "try_leaf", "place": 1, "row": "middle", "leaf": "0.1", "outcome": "passes"},
+            "row",
+            "not one of the choices",
+        ),
         ({"kind": "turn_nut"}, "amount", "needed"),
         ({"kind": "turn_nut", "amount": "3", "speed": 4}, "speed", "not known here"),
         ({"kind": "explode"}, "command", ""),
     ],
 )
-def test_malformed_commands_name_their_field(client: FlaskClient, body: dict[str, Any], field: str, word: str) -> None:
+def test_malformed_commands_name_their_field(
+    client: FlaskClient, body: dict[str, Any], field: str, word: str
+) -> None:
     open_job(client)
     answer = client.post("/api/jobs/job-0001/taps", json=tap(command=body))
     assert answer.status_code == 422
-    assert any(f["name"].endswith(field) and word in f["message"] for f in answer.json["fields"]), answer.json
+    assert any(f["name"].endswith(field) and word in f["message"] for f in answer.json["fields"]), (
+        answer.json
+    )
 
 
 def test_typed_millimetres_for_thousandths(client: FlaskClient) -> None:
     open_job(client)
     pass_gates(client)
     do(client, "start_gauging", phase="initial")
-    answer = do(client, "try_leaf", place=1, row="nut side", leaf="4.5 mm", outcome="passes", typed=True)
-    assert answer.status_code == 422 and "4.5 thou or 0.045 mm meant?" in answer.json["fields"][0]["message"]
+    answer = do(
+        client, "try_leaf", place=1, row="nut side", leaf="4.5 mm", outcome="passes", typed=True
+    )
+    assert (
+        answer.status_code == 422
+        and "4.5 thou or 0.045 mm meant?" in answer.json["fields"][0]["message"]
+    )
     assert client.get("/api/jobs/job-0001").json["last_seq"] == 4, "nothing was stored"
 
 
@@ -186,9 +261,15 @@ def test_another_site_may_not_write(client: FlaskClient) -> None:
     assert foreign.status_code == 400 and "does not go by the name" in foreign.json["detail"]
 
 
-def test_a_database_that_is_away_is_said_and_can_be_tried_again(app: Flask, client: FlaskClient, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_database_that_is_away_is_said_and_can_be_tried_again(
+    app: Flask, client: FlaskClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
     here = app.extensions[KEY]
-    monkeypatch.setitem(app.extensions, KEY, Context(here.reference, make_engine("mysql+pymysql://x:y@127.0.0.1:1/z"), here.now))
+    monkeypatch.setitem(
+        app.extensions,
+        KEY,
+        Context(here.reference, make_engine("mysql+pymysql://x:y@127.0.0.1:1/z"), here.now),
+    )
     answer = client.get("/api/jobs")
     assert answer.status_code == 503 and answer.headers["Retry-After"]
     assert "What was acknowledged is safe" in answer.json["detail"]
@@ -199,7 +280,10 @@ def test_security_headers_on_everything(client: FlaskClient) -> None:
         headers = client.get(path).headers
         policy = headers["Content-Security-Policy"]
         assert "default-src 'none'" in policy and "unsafe" not in policy and "http" not in policy
-        assert headers["X-Content-Type-Options"] == "nosniff" and headers["Referrer-Policy"] == "no-referrer"
+        assert (
+            headers["X-Content-Type-Options"] == "nosniff"
+            and headers["Referrer-Policy"] == "no-referrer"
+        )
 
 
 def test_the_page_carries_a_fresh_nonce_that_its_policy_names(client: FlaskClient) -> None:
@@ -212,12 +296,16 @@ def test_the_page_carries_a_fresh_nonce_that_its_policy_names(client: FlaskClien
 
 def test_hashed_files_are_kept_for_good_and_sent_compressed(client: FlaskClient) -> None:
     small = client.get("/assets/index-abc.js", headers={"Accept-Encoding": "br, gzip"})
-    assert small.headers["Content-Encoding"] == "br" and "immutable" in small.headers["Cache-Control"]
+    assert (
+        small.headers["Content-Encoding"] == "br" and "immutable" in small.headers["Cache-Control"]
+    )
     assert small.headers["Content-Type"].startswith("text/javascript")
     plain = client.get("/assets/index-abc.js")
     assert "Content-Encoding" not in plain.headers and b"console" in plain.data
     assert client.get("/assets/gone.js").status_code == 404
-    assert client.get("/mark.svg").mimetype == client.get("/favicon.ico").mimetype == "image/svg+xml"
+    assert (
+        client.get("/mark.svg").mimetype == client.get("/favicon.ico").mimetype == "image/svg+xml"
+    )
     assert client.get("/assets/../index.html").status_code in (200, 404)
 
 
@@ -277,15 +365,23 @@ def test_queries_are_bounded_however_long_the_log(app: Flask, client: FlaskClien
     do(client, "start_gauging", phase="initial")
 
     def leaf(i: int) -> Any:
-        return do(client, "try_leaf", place=i % 3 + 1, row="nut side", leaf="0.10", outcome="passes")
+        return do(
+            client, "try_leaf", place=i % 3 + 1, row="nut side", leaf="0.10", outcome="passes"
+        )
 
-    early = (queries.during(lambda: leaf(0)), queries.during(lambda: client.get("/api/jobs/job-0001")))
+    early = (
+        queries.during(lambda: leaf(0)),
+        queries.during(lambda: client.get("/api/jobs/job-0001")),
+    )
     for i in range(40):
         leaf(i)
-    late = (queries.during(lambda: leaf(1)), queries.during(lambda: client.get("/api/jobs/job-0001")))
+    late = (
+        queries.during(lambda: leaf(1)),
+        queries.during(lambda: client.get("/api/jobs/job-0001")),
+    )
     assert early == late
-    # One of each asks who it is, one for the rows of tables that were compared with print here, and one which of the newest entries
-    # no PIN stands for; a tap is kept with who made it, and where.
+    # One of each asks who it is, one for the rows of tables that were compared with print here, and
+    # one which of the newest entries no PIN stands for; a tap is kept with who made it, and where.
     assert late[0] <= 9 and late[1] <= 5
     for i in range(2, 6):
         open_job(client, f"job-000{i}")
@@ -304,7 +400,11 @@ def test_the_calculator_answers_every_variant(client: FlaskClient) -> None:
     answer = client.post("/api/calculator", json=body)
     assert answer.status_code == 200
     good, bad = answer.json["variants"]
-    assert good["sheet"]["window"]["low_um"] == 65 and bad["sheet"] is None and bad["fields"][0]["name"] == "shaft"
+    assert (
+        good["sheet"]["window"]["low_um"] == 65
+        and bad["sheet"] is None
+        and bad["fields"][0]["name"] == "shaft"
+    )
     assert client.post("/api/calculator", json={"variants": []}).status_code == 422
 
 
@@ -321,13 +421,17 @@ def test_a_card_typed_in_is_offered_planned_with_and_listed(client: FlaskClient)
     card = {"name": "Sheet 7", "source": "maker, page 2", "designation": "22218", "rows": [ROW]}
     answer = client.post("/api/crib/cards/card-7", json=tap(card=card))
     assert answer.status_code == 200 and answer.json["cards"][0]["card"]["card"] == "card-7"
-    assert client.get("/api/plant").json["own_cards"] == [{"id": "card-7", "title": "Sheet 7", "designation": "22218"}]
+    assert client.get("/api/plant").json["own_cards"] == [
+        {"id": "card-7", "title": "Sheet 7", "designation": "22218"}
+    ]
     sheet = client.post("/api/plan", json=PLAN | {"card": "card-7"}).json
     assert sheet["plan"]["target"]["reduction_um"] == {"low": 40, "high": 60}
     assert any(option["card"] == "card-7" and option["chosen"] for option in sheet["cards"])
     assert client.get("/api/tables/card-7").json["own"] is True
     assert "card-7" in client.get("/api/sources").json
-    wrong = client.post("/api/crib/cards/card-8", json=tap(card=card | {"rows": [ROW | {"to": "70"}]}))
+    wrong = client.post(
+        "/api/crib/cards/card-8", json=tap(card=card | {"rows": [ROW | {"to": "70"}]})
+    )
     assert wrong.status_code == 422 and wrong.json["fields"][0]["name"] == "rows.0.to"
     gone = client.post("/api/crib/withdraw/card-7", json=tap(reason="new sheet"))
     assert gone.json["cards"][0]["withdrawn"] and client.get("/api/plant").json["own_cards"] == []
@@ -335,8 +439,13 @@ def test_a_card_typed_in_is_offered_planned_with_and_listed(client: FlaskClient)
 
 def test_a_gauge_set_is_changed_with_a_reason(client: FlaskClient) -> None:
     gauge = {"name": "Set M1", "unit": "mm", "leaves": "0.05 0.10"}
-    assert client.post("/api/crib/gauges/fs-m1", json=tap(gauge=gauge)).json["fields"][0]["name"] == "reason"
-    shown = client.post("/api/crib/gauges/fs-m1", json=tap(gauge=gauge, reason="feeler 0.03 lost")).json
+    assert (
+        client.post("/api/crib/gauges/fs-m1", json=tap(gauge=gauge)).json["fields"][0]["name"]
+        == "reason"
+    )
+    shown = client.post(
+        "/api/crib/gauges/fs-m1", json=tap(gauge=gauge, reason="feeler 0.03 lost")
+    ).json
     changed = next(g for g in shown["gauges"] if g["gauge"]["id"] == "fs-m1")
     assert changed["version"] == 2 and len(changed["history"]) == 2
     assert client.get("/api/crib").json == shown
@@ -347,9 +456,13 @@ def test_strips_and_plan_sheets_print_on_both_papers(client: FlaskClient) -> Non
     svg = client.get(f"/api/print/strip.svg?{strip}&paper=letter")
     assert svg.content_type.startswith("image/svg+xml") and b'width="279.4mm"' in svg.data
     assert client.get(f"/api/print/strip.svg?{strip}&page=9").status_code == 404
-    assert client.get("/api/print/strip.svg?outside_mm=-1&thread_mm=90&pitch_mm=2").status_code == 422
+    assert (
+        client.get("/api/print/strip.svg?outside_mm=-1&thread_mm=90&pitch_mm=2").status_code == 422
+    )
     assert client.get(f"/api/print/strip.pdf?{strip}").data.startswith(b"%PDF")
-    assert client.get("/api/print/plan.pdf?designation=22218+K+C3&shaft=80&feeler_id=fs-m1").data.startswith(b"%PDF")
+    assert client.get(
+        "/api/print/plan.pdf?designation=22218+K+C3&shaft=80&feeler_id=fs-m1"
+    ).data.startswith(b"%PDF")
     problem = client.get("/api/print/plan.pdf?designation=22218+K&shaft=80&feeler_id=fs-m1")
     assert problem.status_code == 422 and problem.json["fields"][0]["name"] == "group"
     open_job(client)
@@ -368,7 +481,9 @@ def test_a_job_of_another_method_runs_through_the_api(client: FlaskClient) -> No
         "sheet_zero": "both_hands",
         "feeler_id": "",
     }
-    opened = client.post("/api/jobs", json=tap(job_id="job-0001", position_id="kc-2-drive", plan=unit)).json
+    opened = client.post(
+        "/api/jobs", json=tap(job_id="job-0001", position_id="kc-2-drive", plan=unit)
+    ).json
     work = client.get("/api/jobs/job-0001?at=1").json["work"]
     assert opened["stage"] == "make_safe"
     assert work["method"] == "Z" and work["ruler"] is None and work["turn_units"][0] == "turns"
@@ -388,10 +503,20 @@ def test_a_tap_meant_for_another_server_is_not_taken(client: FlaskClient) -> Non
     open_job(client)
     here = client.get("/api/jobs/job-0001").headers["Tribodex-Server"]
     body = tap(command={"kind": "add_note", "text": "for whom"})
-    answer = client.post("/api/jobs/job-0001/taps", json=body, headers={"Tribodex-Server": "f" * 32})
+    answer = client.post(
+        "/api/jobs/job-0001/taps", json=body, headers={"Tribodex-Server": "f" * 32}
+    )
     assert (answer.status_code, answer.content_type) == (421, "application/problem+json")
-    assert answer.headers["Tribodex-Server"] == here and client.get("/api/jobs/job-0001").json["last_seq"] == 1
-    assert client.post("/api/jobs/job-0001/taps", json=body, headers={"Tribodex-Server": here}).status_code == 200
+    assert (
+        answer.headers["Tribodex-Server"] == here
+        and client.get("/api/jobs/job-0001").json["last_seq"] == 1
+    )
+    assert (
+        client.post(
+            "/api/jobs/job-0001/taps", json=body, headers={"Tribodex-Server": here}
+        ).status_code
+        == 200
+    )
 
 
 def test_a_database_has_one_identity_whoever_asks_first(engine: Engine) -> None:

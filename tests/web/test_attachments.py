@@ -1,4 +1,6 @@
-"""Photographs and sheets: kept small and without the camera's header, once, and only what can be read."""
+"""Photographs and sheets: kept small and without the camera's header, once, and only what can be
+read.
+"""
 
 from __future__ import annotations
 
@@ -42,7 +44,10 @@ def test_a_sheet_stays_as_it_is_and_is_never_shown_within_the_page(client: Flask
     answer = sent(client, b"%PDF-1.7 a sheet")
     kept = client.get(f"{ADDRESS}/{answer.json['id']}")
     assert (answer.json["kind"], kept.data) == ("sheet", b"%PDF-1.7 a sheet")
-    assert kept.headers["Content-Disposition"].startswith("attachment") and kept.headers["X-Content-Type-Options"] == "nosniff"
+    assert (
+        kept.headers["Content-Disposition"].startswith("attachment")
+        and kept.headers["X-Content-Type-Options"] == "nosniff"
+    )
 
 
 @pytest.mark.parametrize("data", [b"", b"<svg onload=alert(1)>", b"GIF89a", picture()[:200]])
@@ -61,30 +66,86 @@ RECORDINGS = [
 
 
 @pytest.mark.parametrize(("data", "mime"), RECORDINGS)
-def test_a_spoken_note_is_kept_as_it_was_recorded_with_the_entry_it_belongs_to(client: FlaskClient, data: bytes, mime: str) -> None:
+def test_a_spoken_note_is_kept_as_it_was_recorded_with_the_entry_it_belongs_to(
+    client: FlaskClient, data: bytes, mime: str
+) -> None:
     open_job(client)
     do(client, "add_note", text="rough at one place")
     answer = sent(client, data)
     assert answer.json["kind"] == "voice"
     kept = client.get(f"{ADDRESS}/{answer.json['id']}")
-    assert (kept.data, kept.content_type, kept.headers["Content-Disposition"]) == (data, mime, "inline")
-    said = do(client, "attach", attachment=answer.json["id"], what="voice", caption="how it sounds", belongs_to=2).json["log"][-1]
-    assert said["text"] == "Spoken note kept, to entry 2: how it sounds." and said["said"]["attachment"] == answer.json["id"] and not said["says"]
-    assert "Spoken note kept with the job: how it sounds (entry 2)" in client.get("/api/jobs/job-0001/record.html").text
+    assert (kept.data, kept.content_type, kept.headers["Content-Disposition"]) == (
+        data,
+        mime,
+        "inline",
+    )
+    said = do(
+        client,
+        "attach",
+        attachment=answer.json["id"],
+        what="voice",
+        caption="how it sounds",
+        belongs_to=2,
+    ).json["log"][-1]
+    assert (
+        said["text"] == "Spoken note kept, to entry 2: how it sounds."
+        and said["said"]["attachment"] == answer.json["id"]
+        and not said["says"]
+    )
+    assert (
+        "Spoken note kept with the job: how it sounds (entry 2)"
+        in client.get("/api/jobs/job-0001/record.html").text
+    )
 
 
-def test_a_photograph_belongs_to_a_reading_and_carries_arrow_and_circle(client: FlaskClient) -> None:
+def test_a_photograph_belongs_to_a_reading_and_carries_arrow_and_circle(
+    client: FlaskClient,
+) -> None:
     open_job(client)
     name = sent(client, picture()).json["id"]
     marks = "circle 0.4 0.3 0.6 0.5; arrow 0.1 0.9 0.4 0.35"
-    kept = do(client, "attach", attachment=name, what="photo", caption="spall at six o'clock", belongs_to=1, marks=marks)
+    kept = do(
+        client,
+        "attach",
+        attachment=name,
+        what="photo",
+        caption="spall at six o'clock",
+        belongs_to=1,
+        marks=marks,
+    )
     assert kept.status_code == 200, kept.json
     assert kept.json["log"][-1]["said"]["marks"] == marks
     page = client.get("/api/jobs/job-0001/record.html").text
-    assert "spall at six o&#39;clock (entry 1)" in page and 'rx="100.0" ry="100.0"' in page and "M100.0 900.0L400.0 350.0" in page
+    assert (
+        "spall at six o&#39;clock (entry 1)" in page
+        and 'rx="100.0" ry="100.0"' in page
+        and "M100.0 900.0L400.0 350.0" in page
+    )
     # The same once more says nothing; drawn on anew it is another entry, and both stay readable.
-    assert do(client, "attach", attachment=name, what="photo", caption="spall at six o'clock", belongs_to=1, marks=marks).status_code == 409
-    assert do(client, "attach", attachment=name, what="photo", caption="spall at six o'clock", belongs_to=1, marks="").status_code == 200
+    assert (
+        do(
+            client,
+            "attach",
+            attachment=name,
+            what="photo",
+            caption="spall at six o'clock",
+            belongs_to=1,
+            marks=marks,
+        ).status_code
+        == 409
+    )
+    assert (
+        do(
+            client,
+            "attach",
+            attachment=name,
+            what="photo",
+            caption="spall at six o'clock",
+            belongs_to=1,
+            marks="",
+        ).status_code
+        == 200
+    )
     assert "M100.0 900.0" not in client.get("/api/jobs/job-0001/record.html").text
     for wrong in (
         {"marks": "square 0 0 1 1"},
@@ -96,12 +157,24 @@ def test_a_photograph_belongs_to_a_reading_and_carries_arrow_and_circle(client: 
         said: dict[str, Any] = {"attachment": "ab" * 32, "what": "photo", "caption": "x"} | wrong
         refused = do(client, "attach", **said)
         assert refused.status_code == 422 and refused.json["fields"][0]["name"] == next(iter(wrong))
-    assert do(client, "attach", attachment="ab" * 32, what="sheet", caption="x", marks="arrow 0 0 1 1").status_code == 422
+    assert (
+        do(
+            client, "attach", attachment="ab" * 32, what="sheet", caption="x", marks="arrow 0 0 1 1"
+        ).status_code
+        == 422
+    )
 
 
-def test_nothing_is_kept_for_a_job_that_is_not_there_and_other_addresses_stay_narrow(client: FlaskClient) -> None:
+def test_nothing_is_kept_for_a_job_that_is_not_there_and_other_addresses_stay_narrow(
+    client: FlaskClient,
+) -> None:
     open_job(client)
     assert sent(client, picture(), "/api/jobs/job-9999/attachments").status_code == 404
     assert client.get(f"{ADDRESS}/{'0' * 64}").status_code == 404
-    assert client.post("/api/jobs/job-0001/taps", data=b" " * 300_000, content_type="application/json").status_code == 413
+    assert (
+        client.post(
+            "/api/jobs/job-0001/taps", data=b" " * 300_000, content_type="application/json"
+        ).status_code
+        == 413
+    )
     assert do(client, "add_note", text="still here").status_code == 200

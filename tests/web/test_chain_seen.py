@@ -1,4 +1,6 @@
-"""A log that was changed past the server says so where it is opened: on the page, in the record, on paper."""
+"""A log that was changed past the server says so where it is opened: on the page, in the record, on
+paper.
+"""
 
 from __future__ import annotations
 
@@ -38,17 +40,25 @@ def test_a_sound_log_shows_its_first_figures_on_the_certificate(client: FlaskCli
     assert client.get("/api/jobs/job-0001/record.json").json["chain"]["head"] == seen["head"]
 
 
-def test_a_row_changed_by_the_owner_is_said_on_page_record_and_paper(client: FlaskClient, database: LocalMariaDB) -> None:
+def test_a_row_changed_by_the_owner_is_said_on_page_record_and_paper(
+    client: FlaskClient, database: LocalMariaDB
+) -> None:
     open_job(client)
     do(client, "add_note", text="the race was rough")
     # What was read before is kept in memory: the check looks at what stands.
     client.get("/api/jobs/job-0001")
-    tampered(database, "UPDATE job_event SET payload = REPLACE(payload, 'rough', 'smooth') WHERE job_id = 'job-0001' AND seq = 2")
+    tampered(
+        database,
+        "UPDATE job_event SET payload = REPLACE(payload, 'rough', 'smooth') WHERE job_id ="
+        " 'job-0001' AND seq = 2",
+    )
     said = "Entry 2 was changed after it was stored."
     assert client.get(CHAIN).json["troubles"] == [said]
     page = client.get("/api/jobs/job-0001/record.html").text
     assert said in page and said in paper(client)
-    assert '<span class="verdict stop">log changed</span>' in page, "no record of a changed log is headed by anything else"
+    assert '<span class="verdict stop">log changed</span>' in page, (
+        "no record of a changed log is headed by anything else"
+    )
     assert client.get("/api/jobs/job-0001/record.json").json["chain"]["troubles"] == [said]
 
 

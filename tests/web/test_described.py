@@ -1,4 +1,6 @@
-"""The API does what its description says, tried with requests made from the description and with such as break it."""
+"""The API does what its description says, tried with requests made from the description and with
+such as break it.
+"""
 
 from __future__ import annotations
 
@@ -30,7 +32,8 @@ OPERATIONS = [
     for mode in GenerationMode
     if mode is GenerationMode.POSITIVE or "parameters" in operation or "requestBody" in operation
 ]
-# Whether a body of the right shape is accepted is decided by the rules of the job, not by the description.
+# Whether a body of the right shape is accepted is decided by the rules of the job, not by the
+# description.
 NOT_ASKED = [positive_data_acceptance]
 # Making a PDF takes a moment each.
 EXAMPLES, EXAMPLES_OF_PDF = 8, 2
@@ -54,23 +57,34 @@ def described(app: Flask) -> Any:
 
 
 class Carried:
-    """The application with somebody signed in: what that person's browser would send with every request."""
+    """The application with somebody signed in: what that person's browser would send with every
+    request.
+    """
 
     def __init__(self, app: Flask, client: SignedIn) -> None:
         self._app, self._client = app, client
 
     def __call__(self, environ: dict[str, Any], start: Any) -> Any:
         token, device, _ = self._client.entered()
-        carried = {"HTTP_COOKIE": f"{SESSION}={token}; {DEVICE}={device}", "HTTP_TRIBODEX_SEAL": seal_of(token)}
+        carried = {
+            "HTTP_COOKIE": f"{SESSION}={token}; {DEVICE}={device}",
+            "HTTP_TRIBODEX_SEAL": seal_of(token),
+        }
         return self._app(carried | environ, start)
 
 
 @pytest.mark.parametrize(("method", "path", "mode"), OPERATIONS)
-def test_every_operation_answers_as_described(described: Any, method: str, path: str, mode: GenerationMode) -> None:
+def test_every_operation_answers_as_described(
+    described: Any, method: str, path: str, mode: GenerationMode
+) -> None:
     operation = described[path][method]
 
     @given(case=operation.as_strategy(generation_mode=mode))
-    @settings(max_examples=EXAMPLES_OF_PDF if path.endswith(".pdf") else EXAMPLES, deadline=None, suppress_health_check=list(HealthCheck))
+    @settings(
+        max_examples=EXAMPLES_OF_PDF if path.endswith(".pdf") else EXAMPLES,
+        deadline=None,
+        suppress_health_check=list(HealthCheck),
+    )
     def tried(case: schemathesis.Case) -> None:
         case.headers["Accept-Encoding"] = "identity"
         if "job_id" in case.path_parameters and mode is GenerationMode.POSITIVE:
@@ -81,7 +95,9 @@ def test_every_operation_answers_as_described(described: Any, method: str, path:
 
 
 def test_operations_one_after_another_answer_as_described(described: Any) -> None:
-    """What one answer names (a job, a machine, a sheet) is asked for, changed and taken away by the next requests, right and wrong ones."""
+    """What one answer names (a job, a machine, a sheet) is asked for, changed and taken away by the
+    next requests, right and wrong ones.
+    """
     ran: Counter[str] = Counter()
 
     class OneAfterAnother(described.as_state_machine()):  # type: ignore[misc]
@@ -92,6 +108,11 @@ def test_operations_one_after_another_answer_as_described(described: Any) -> Non
         def validate_response(self, response: Any, case: schemathesis.Case, **given: Any) -> None:
             case.validate_response(response, excluded_checks=NOT_ASKED, **given)
 
-    several = settings(max_examples=RUNS, stateful_step_count=STEPS, deadline=None, suppress_health_check=list(HealthCheck))
+    several = settings(
+        max_examples=RUNS,
+        stateful_step_count=STEPS,
+        deadline=None,
+        suppress_health_check=list(HealthCheck),
+    )
     run_state_machine_as_test(OneAfterAnother, settings=several)
     assert len(ran) > 15 and ran.total() > 50, ran

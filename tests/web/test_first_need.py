@@ -1,4 +1,6 @@
-"""Models are worked out when they are first needed: also when many threads need them at the same moment."""
+"""Models are worked out when they are first needed: also when many threads need them at the same
+moment.
+"""
 
 from __future__ import annotations
 
@@ -13,9 +15,10 @@ sys.setswitchinterval(1e-5)
 from tribodex.usecases.codec import _ADAPTERS
 from tribodex.web.schemas import CommandBody, JobPath, OpenBody
 said = {"client_event_id": "a-tap-0001", "happened_at": "2026-10-05T06:00:00Z"}
+at = {"job_id": "job-00001", "position_id": "p", "plan": {"designation": "22218 K"}}
 needed = [
     lambda: CommandBody.model_validate(said | {"command": {"kind": "add_note", "text": "seen"}}),
-    lambda: OpenBody.model_validate(said | {"job_id": "job-00001", "position_id": "p", "plan": {"designation": "22218 K"}}),
+    lambda: OpenBody.model_validate(said | at),
     lambda: JobPath.model_validate({"job_id": "job-00001"}),
     lambda: _ADAPTERS["note_added"].validate_python({"text": "seen"}),
 ]

@@ -1,4 +1,6 @@
-"""What is asked over and over costs little: kept answers, calendars, long records, a crowd of idle connections."""
+"""What is asked over and over costs little: kept answers, calendars, long records, a crowd of idle
+connections.
+"""
 
 from __future__ import annotations
 
@@ -28,26 +30,50 @@ def plant(client: FlaskClient, **headers: str) -> Any:
 def test_the_plant_is_written_once_and_told_as_known(client: FlaskClient) -> None:
     first = plant(client)
     tag = first.headers["ETag"]
-    assert first.status_code == 200 and first.headers["Cache-Control"] == "no-cache" and len(first.json["machines"]) > 3
+    assert (
+        first.status_code == 200
+        and first.headers["Cache-Control"] == "no-cache"
+        and len(first.json["machines"]) > 3
+    )
     again = plant(client, **{"If-None-Match": tag})
     assert again.status_code == 304 and again.data == b"" and again.headers["ETag"] == tag
     packed = plant(client, **{"Accept-Encoding": "gzip"})
-    assert packed.headers["Content-Encoding"] == "gzip" and gzip.decompress(packed.data) == first.data
+    assert (
+        packed.headers["Content-Encoding"] == "gzip" and gzip.decompress(packed.data) == first.data
+    )
 
 
-def test_a_large_plant_comes_in_pages_that_together_are_whole(client: FlaskClient, engine: Engine) -> None:
+def test_a_large_plant_comes_in_pages_that_together_are_whole(
+    client: FlaskClient, engine: Engine
+) -> None:
     known = [one["id"] for one in plant(client).json["machines"]]
     with Session(engine) as session:
         # Many stand at one rank: a page may end between them.
-        session.execute(insert(MachineRow), [{"id": f"fan-{n:04d}", "name": f"Fan {n}", "area": "", "rank": 1000 + n // 400} for n in range(1000)])
-        session.execute(insert(PositionRow), [{"id": f"fan-{n:04d}-de", "machine_id": f"fan-{n:04d}", "name": "Drive end"} for n in range(1000)])
+        session.execute(
+            insert(MachineRow),
+            [
+                {"id": f"fan-{n:04d}", "name": f"Fan {n}", "area": "", "rank": 1000 + n // 400}
+                for n in range(1000)
+            ],
+        )
+        session.execute(
+            insert(PositionRow),
+            [
+                {"id": f"fan-{n:04d}-de", "machine_id": f"fan-{n:04d}", "name": "Drive end"}
+                for n in range(1000)
+            ],
+        )
         session.commit()
     page = plant(client).json
     met, after = page["machines"], page["more_after"]
     assert len(met) == MACHINES_AT_ONCE
     while after:
         answer = client.get("/api/plant/machines", query_string={"after": after})
-        again = client.get("/api/plant/machines", query_string={"after": after}, headers={"If-None-Match": answer.headers["ETag"]})
+        again = client.get(
+            "/api/plant/machines",
+            query_string={"after": after},
+            headers={"If-None-Match": answer.headers["ETag"]},
+        )
         assert len(answer.json["machines"]) <= MACHINES_AT_ONCE and again.status_code == 304
         met, after = met + answer.json["machines"], answer.json["more_after"]
     assert [one["id"] for one in met] == [*known, *(f"fan-{n:04d}" for n in range(1000))]
@@ -74,25 +100,37 @@ def test_whatever_changes_in_the_plant_is_told_at_once(client: FlaskClient) -> N
     assert len(told) >= 2, told
 
 
-def test_the_calendar_of_the_rounds_is_written_once_for_everybody(client: FlaskClient, app: Flask, monkeypatch: Any) -> None:
+def test_the_calendar_of_the_rounds_is_written_once_for_everybody(
+    client: FlaskClient, app: Flask, monkeypatch: Any
+) -> None:
     from tribodex.web import calendars
 
     written = []
     real = calendars.calendar
     monkeypatch.setattr(calendars, "calendar", lambda *given: written.append(1) or real(*given))
     first = client.get("/api/rounds.ics?weeks=8").data
-    assert client.get("/api/rounds.ics?weeks=8").data == first and client.get("/api/rounds.ics?weeks=4").status_code == 200
+    assert (
+        client.get("/api/rounds.ics?weeks=8").data == first
+        and client.get("/api/rounds.ics?weeks=4").status_code == 200
+    )
     assert client.get("/api/rounds.ics?weeks=8").data == first
     assert len(written) == 2
 
 
-def test_a_record_of_many_entries_shows_the_newest_and_where_the_whole_log_is(client: FlaskClient, app: Flask, monkeypatch: Any) -> None:
+def test_a_record_of_many_entries_shows_the_newest_and_where_the_whole_log_is(
+    client: FlaskClient, app: Flask, monkeypatch: Any
+) -> None:
     monkeypatch.setattr("tribodex.usecases.record.MOST_LINES", 5)
     open_job(client)
     for n in range(9):
         do(client, "add_note", text=f"note {n}")
     page = client.get("/api/jobs/job-0001/record.html").text
-    assert "The newest 5 of 10 entries." in page and "/api/jobs/job-0001/record.json" in page and "note 8" in page and "note 3" not in page
+    assert (
+        "The newest 5 of 10 entries." in page
+        and "/api/jobs/job-0001/record.json" in page
+        and "note 8" in page
+        and "note 3" not in page
+    )
     assert len(client.get("/api/jobs/job-0001/record.json").json["events"]) == 10
 
 
@@ -104,7 +142,10 @@ def many(engine: Engine, count: int) -> None:
     with Session(engine) as session:
         for first in range(1, count + 1, 2000):
             numbers = range(first, min(first + 2000, count + 1))
-            session.execute(insert(JobRow), [{"id": f"job-{i:07d}", "number": i, "recorded_at": when} for i in numbers])
+            session.execute(
+                insert(JobRow),
+                [{"id": f"job-{i:07d}", "number": i, "recorded_at": when} for i in numbers],
+            )
             rows = [
                 {
                     "id": f"job-{i:07d}",

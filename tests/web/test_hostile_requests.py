@@ -1,4 +1,6 @@
-"""Requests that nobody means well with, or that a broken device sends: a problem with its field, never a failure, nothing stored."""
+"""Requests that nobody means well with, or that a broken device sends: a problem with its field,
+never a failure, nothing stored.
+"""
 
 from __future__ import annotations
 
@@ -17,7 +19,11 @@ SURROGATE = "\ud800"
 
 def send(client: FlaskClient, path: str, body: Any) -> Any:
     """As a device would send it: escapes in ASCII, so that lone surrogates come through."""
-    return client.post(path, data=body if isinstance(body, str | bytes) else json.dumps(body), content_type="application/json")
+    return client.post(
+        path,
+        data=body if isinstance(body, str | bytes) else json.dumps(body),
+        content_type="application/json",
+    )
 
 
 def refused_with_field(answer: Any, field: str) -> None:
@@ -45,7 +51,9 @@ def refused_with_field(answer: Any, field: str) -> None:
         ({"kind": "choose_risk", "risk": "1e999"}, "risk"),
     ],
 )
-def test_a_tap_that_cannot_be_kept_names_its_field_and_blocks_nothing(client: FlaskClient, values: dict[str, Any], field: str) -> None:
+def test_a_tap_that_cannot_be_kept_names_its_field_and_blocks_nothing(
+    client: FlaskClient, values: dict[str, Any], field: str
+) -> None:
     open_job(client)
     refused_with_field(send(client, "/api/jobs/job-0001/taps", tap(command=values)), field)
     assert do(client, "add_note", text="the next one goes through").status_code == 200
@@ -81,7 +89,9 @@ def test_who_and_when(client: FlaskClient, field: str, value: Any) -> None:
 
 @pytest.mark.parametrize("days", [-400, -61, 1, 30])
 def test_a_clock_that_is_off_is_kept_as_said_and_marked(client: FlaskClient, days: int) -> None:
-    """A device that was set wrong loses no tap: what it said is kept, the server's time stands beside it."""
+    """A device that was set wrong loses no tap: what it said is kept, the server's time stands
+    beside it.
+    """
     open_job(client)
     when = (BEGIN + timedelta(days=days)).isoformat()
     body = tap(command={"kind": "add_note", "text": "clock"}) | {"happened_at": when}
@@ -93,26 +103,46 @@ def test_a_clock_that_is_off_is_kept_as_said_and_marked(client: FlaskClient, day
     assert usual["doubt"] == ""
 
 
-@pytest.mark.parametrize("path", ["/api/plan", "/api/jobs", "/api/jobs/job-0001/taps", "/api/calculator"])
-@pytest.mark.parametrize("body", ["[" * 1100 + "]" * 1100, '{"a":' * 600 + "1" + "}" * 600, "[" * 100_000])
+@pytest.mark.parametrize(
+    "path", ["/api/plan", "/api/jobs", "/api/jobs/job-0001/taps", "/api/calculator"]
+)
+@pytest.mark.parametrize(
+    "body", ["[" * 1100 + "]" * 1100, '{"a":' * 600 + "1" + "}" * 600, "[" * 100_000]
+)
 def test_nests_without_end(client: FlaskClient, path: str, body: str) -> None:
     answer = send(client, path, body)
-    assert answer.status_code in (400, 404, 422) and answer.content_type == "application/problem+json"
+    assert (
+        answer.status_code in (400, 404, 422) and answer.content_type == "application/problem+json"
+    )
 
 
 @pytest.mark.parametrize("field", list(PLAN))
-@pytest.mark.parametrize("value", [SURROGATE, "z" * 3000, "1/" + "3" * 5000, "\x00", "9" * 4000 + " mm"])
+@pytest.mark.parametrize(
+    "value", [SURROGATE, "z" * 3000, "1/" + "3" * 5000, "\x00", "9" * 4000 + " mm"]
+)
 def test_a_plan_of_nonsense(client: FlaskClient, field: str, value: str) -> None:
     answer = send(client, "/api/plan", PLAN | {field: value})
     assert answer.status_code in (200, 422), answer.text[:300]
     if value in (SURROGATE,) or len(value) > 4000:
         refused_with_field(answer, field)
-    opened = send(client, "/api/jobs", tap(job_id="job-0002", position_id="kc-2-drive", plan=PLAN | {field: value}))
+    opened = send(
+        client,
+        "/api/jobs",
+        tap(job_id="job-0002", position_id="kc-2-drive", plan=PLAN | {field: value}),
+    )
     assert opened.status_code in (201, 422), opened.text[:300]
 
 
 @pytest.mark.parametrize(
-    "path", ["/" + "a" * 300, "/assets/" + "b" * 300, "/api/fonts/" + "c" * 4000, "/api/jobs/" + "d" * 5000, "/api/%ff%fe", "/a%00b"]
+    "path",
+    [
+        "/" + "a" * 300,
+        "/assets/" + "b" * 300,
+        "/api/fonts/" + "c" * 4000,
+        "/api/jobs/" + "d" * 5000,
+        "/api/%ff%fe",
+        "/a%00b",
+    ],
 )
 def test_long_and_odd_paths(client: FlaskClient, path: str) -> None:
     answer = client.get(path)
@@ -166,7 +196,9 @@ def test_yes_and_no_are_no_numbers(client: FlaskClient, values: dict[str, Any], 
     refused_with_field(send(client, "/api/jobs/job-0001/taps", tap(command=values)), field)
 
 
-@pytest.mark.parametrize("whole", [{"kind": "choose_risk", "risk": 0.05}, {"kind": "add_note", "text": "5"}])
+@pytest.mark.parametrize(
+    "whole", [{"kind": "choose_risk", "risk": 0.05}, {"kind": "add_note", "text": "5"}]
+)
 def test_numbers_are_numbers(client: FlaskClient, whole: dict[str, Any]) -> None:
     open_job(client)
     assert send(client, "/api/jobs/job-0001/taps", tap(command=whole)).status_code == 200
@@ -175,14 +207,26 @@ def test_numbers_are_numbers(client: FlaskClient, whole: dict[str, Any]) -> None
 @pytest.mark.parametrize("field", ["bore_mm", "outside_mm", "initial_um"])
 @pytest.mark.parametrize("value", [True, False, None, [], {}, "ninety", "1e999"])
 def test_a_calculator_takes_numbers_alone(client: FlaskClient, field: str, value: Any) -> None:
-    inputs = {"bore_mm": 90, "outside_mm": 160, "width_mm": 40, "group": "C3", "taper": "1:12", "initial_um": 124} | {field: value}
+    inputs = {
+        "bore_mm": 90,
+        "outside_mm": 160,
+        "width_mm": 40,
+        "group": "C3",
+        "taper": "1:12",
+        "initial_um": 124,
+    } | {field: value}
     answer = send(client, "/api/calc/window", inputs)
     refused_with_field(answer, field)
 
 
-def test_there_is_no_stray_page_and_a_wrong_method_says_which_are_right(client: FlaskClient) -> None:
+def test_there_is_no_stray_page_and_a_wrong_method_says_which_are_right(
+    client: FlaskClient,
+) -> None:
     assert client.get("/api").status_code == client.get("/api/").status_code == 404
-    for path, method, right in (("/health", "delete", "GET, HEAD, OPTIONS"), ("/api/jobs", "put", "GET, HEAD, OPTIONS, POST")):
+    for path, method, right in (
+        ("/health", "delete", "GET, HEAD, OPTIONS"),
+        ("/api/jobs", "put", "GET, HEAD, OPTIONS, POST"),
+    ):
         answer = getattr(client, method)(path)
         assert (answer.status_code, answer.content_type) == (405, "application/problem+json")
         assert answer.headers["Allow"] == right
@@ -190,9 +234,21 @@ def test_there_is_no_stray_page_and_a_wrong_method_says_which_are_right(client: 
 
 @pytest.mark.parametrize("path", ["/api/plan", "/api/plan/early"])
 def test_a_misspelled_entry_is_said_not_dropped(client: FlaskClient, path: str) -> None:
-    refused_with_field(send(client, path, {"designation": "22218 K C3", "shaftt": "80 mm"}), "shaftt")
+    refused_with_field(
+        send(client, path, {"designation": "22218 K C3", "shaftt": "80 mm"}), "shaftt"
+    )
 
 
 def test_a_compressed_answer_only_for_who_takes_it(client: FlaskClient) -> None:
-    for header, coding in (("gzip", "gzip"), ("gzip;q=0", None), ("identity", None), ("br, gzip;q=0.5", "gzip")):
-        assert client.get("/api/tables", headers={"Accept-Encoding": header}).headers.get("Content-Encoding") == coding
+    for header, coding in (
+        ("gzip", "gzip"),
+        ("gzip;q=0", None),
+        ("identity", None),
+        ("br, gzip;q=0.5", "gzip"),
+    ):
+        assert (
+            client.get("/api/tables", headers={"Accept-Encoding": header}).headers.get(
+                "Content-Encoding"
+            )
+            == coding
+        )

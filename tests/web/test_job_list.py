@@ -1,4 +1,6 @@
-"""The list of jobs: page by page without a gap, found by words, from the index, however many there are."""
+"""The list of jobs: page by page without a gap, found by words, from the index, however many there
+are.
+"""
 
 from __future__ import annotations
 
@@ -20,13 +22,20 @@ MANY = 230
 
 @pytest.fixture
 def many(engine: Engine) -> Engine:
-    """Jobs of two kinds; several changed in the same moment, so that time alone does not order them."""
+    """Jobs of two kinds; several changed in the same moment, so that time alone does not order
+    them.
+    """
     when = BEGIN.replace(tzinfo=None)
     with Session(engine) as session:
-        session.execute(insert(JobRow), [{"id": f"job-{i:05d}", "number": i, "recorded_at": when} for i in range(1, MANY + 1)])
+        session.execute(
+            insert(JobRow),
+            [{"id": f"job-{i:05d}", "number": i, "recorded_at": when} for i in range(1, MANY + 1)],
+        )
         session.execute(insert(JobListRow), [row(i) for i in range(1, MANY + 1)])
         session.commit()
-        assert SqlStore(session).list_what_stood() == MANY and SqlStore(session).list_what_stood() == 0
+        assert (
+            SqlStore(session).list_what_stood() == MANY and SqlStore(session).list_what_stood() == 0
+        )
     return engine
 
 
@@ -66,24 +75,44 @@ def every_page(client: FlaskClient, **asked: Any) -> list[int]:
 
 @pytest.mark.parametrize("limit", [1, 7, 50, 200])
 @pytest.mark.parametrize("live", [True, False])
-def test_pages_follow_one_another_without_a_gap(client: FlaskClient, many: Engine, limit: int, live: bool) -> None:
-    found = every_page(client, limit=limit, live=live) if limit > 1 else every_page(client, limit=limit, live=live, words="Conveyor 3")
+def test_pages_follow_one_another_without_a_gap(
+    client: FlaskClient, many: Engine, limit: int, live: bool
+) -> None:
+    found = (
+        every_page(client, limit=limit, live=live)
+        if limit > 1
+        else every_page(client, limit=limit, live=live, words="Conveyor 3")
+    )
     wanted = [i for i in range(MANY, 0, -1) if (i % 3 == 0) == live and (limit > 1 or i % 5 == 3)]
     assert found == sorted(wanted, key=lambda i: (i // 7, i), reverse=True)
 
 
 def test_a_job_that_changes_meanwhile_hides_no_other(client: FlaskClient, many: Engine) -> None:
-    """The third job of page two is tapped on between the pages: it moves up, every other one is still shown once."""
+    """The third job of page two is tapped on between the pages: it moves up, every other one is
+    still shown once.
+    """
     first = page(client, limit=20, live=False)
-    moving = page(client, limit=5, live=False, after_time=first[-1]["updated_at"], after_number=first[-1]["number"])[2]["number"]
+    moving = page(
+        client,
+        limit=5,
+        live=False,
+        after_time=first[-1]["updated_at"],
+        after_number=first[-1]["number"],
+    )[2]["number"]
     with many.begin() as connection:
-        connection.execute(text("UPDATE job_list SET updated_at = '2027-01-01' WHERE number = :n"), {"n": moving})
+        connection.execute(
+            text("UPDATE job_list SET updated_at = '2027-01-01' WHERE number = :n"), {"n": moving}
+        )
     rest, after = [], first[-1]
-    while jobs := page(client, limit=20, live=False, after_time=after["updated_at"], after_number=after["number"]):
+    while jobs := page(
+        client, limit=20, live=False, after_time=after["updated_at"], after_number=after["number"]
+    ):
         rest += [job["number"] for job in jobs]
         after = jobs[-1]
     shown = [job["number"] for job in first] + rest
-    assert len(shown) == len(set(shown)) and set(shown) | {moving} == {i for i in range(1, MANY + 1) if i % 3}
+    assert len(shown) == len(set(shown)) and set(shown) | {moving} == {
+        i for i in range(1, MANY + 1) if i % 3
+    }
 
 
 FOUND = {
@@ -111,7 +140,9 @@ FOUND = {
 
 
 @pytest.mark.parametrize("words", list(FOUND))
-def test_found_by_words_in_any_order_and_signs_are_only_signs(client: FlaskClient, many: Engine, words: str) -> None:
+def test_found_by_words_in_any_order_and_signs_are_only_signs(
+    client: FlaskClient, many: Engine, words: str
+) -> None:
     assert len(every_page(client, limit=50, words=words)) == FOUND[words]
 
 
@@ -140,8 +171,8 @@ def test_a_page_comes_from_the_index(many: Engine) -> None:
         plan = (
             connection.execute(
                 text(
-                    "EXPLAIN SELECT * FROM job_list WHERE site_id = 'main' AND live = 0 AND updated_at <= '2026-10-06' "
-                    "ORDER BY updated_at DESC, number DESC LIMIT 50"
+                    "EXPLAIN SELECT * FROM job_list WHERE site_id = 'main' AND live = 0 AND"
+                    " updated_at <= '2026-10-06' ORDER BY updated_at DESC, number DESC LIMIT 50"
                 )
             )
             .mappings()

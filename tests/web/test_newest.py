@@ -1,4 +1,6 @@
-"""One question for all open benches: however many ask, the database is asked now and then, and nobody waits for it."""
+"""One question for all open benches: however many ask, the database is asked now and then, and
+nobody waits for it.
+"""
 
 from __future__ import annotations
 
@@ -93,10 +95,19 @@ def looking(path: str, clock: Callable[[], float] = lambda: 0.0) -> Benches:
 def test_whoever_may_not_look_any_more_is_told_so_by_the_application() -> None:
     now = 0.0
     benches = looking("/api/jobs/job-0001/newest", lambda: now)
-    lane = NewestLane(lambda environ, start: [b"the application"], Log().newest(), benches, ("127.0.0.1",))
-    environ = {"REQUEST_METHOD": "GET", "PATH_INFO": "/api/jobs/job-0001/newest", "QUERY_STRING": "seen=4", "HTTP_HOST": "127.0.0.1"}
+    lane = NewestLane(
+        lambda environ, start: [b"the application"], Log().newest(), benches, ("127.0.0.1",)
+    )
+    environ = {
+        "REQUEST_METHOD": "GET",
+        "PATH_INFO": "/api/jobs/job-0001/newest",
+        "QUERY_STRING": "seen=4",
+        "HTTP_HOST": "127.0.0.1",
+    }
     assert list(lane(environ, lambda status, headers: None)) == [b""]
-    assert list(lane(environ | {"HTTP_COOKIE": "tribodex_session=another"}, lambda status, headers: None)) == [b"the application"]
+    assert list(
+        lane(environ | {"HTTP_COOKIE": "tribodex_session=another"}, lambda status, headers: None)
+    ) == [b"the application"]
     now = LOOKED_S + 0.1
     assert list(lane(environ, lambda status, headers: None)) == [b"the application"]
 
@@ -112,9 +123,18 @@ def test_whoever_may_not_look_any_more_is_told_so_by_the_application() -> None:
         ("GET", "/api/jobs/job-0009/newest", "seen=1", "127.0.0.1:80"),
     ],
 )
-def test_everything_else_goes_on_to_the_application(method: str, path: str, query: str, host: str) -> None:
-    lane = NewestLane(lambda environ, start: [b"the application"], Log().newest(), looking(path), ("127.0.0.1",))
-    environ = {"REQUEST_METHOD": method, "PATH_INFO": path, "QUERY_STRING": query, "HTTP_HOST": host}
+def test_everything_else_goes_on_to_the_application(
+    method: str, path: str, query: str, host: str
+) -> None:
+    lane = NewestLane(
+        lambda environ, start: [b"the application"], Log().newest(), looking(path), ("127.0.0.1",)
+    )
+    environ = {
+        "REQUEST_METHOD": method,
+        "PATH_INFO": path,
+        "QUERY_STRING": query,
+        "HTTP_HOST": host,
+    }
     assert list(lane(environ, lambda status, headers: None)) == [b"the application"]
 
 
@@ -122,6 +142,16 @@ def test_a_database_that_is_away_is_said_by_the_application() -> None:
     def away(_: Sequence[str]) -> Mapping[str, int]:
         raise OSError("away")
 
-    lane = NewestLane(lambda environ, start: [b"the application"], Newest(away), looking("/api/jobs/job-0001/newest"), ("127.0.0.1",))
-    environ = {"REQUEST_METHOD": "GET", "PATH_INFO": "/api/jobs/job-0001/newest", "QUERY_STRING": "seen=1", "HTTP_HOST": "127.0.0.1"}
+    lane = NewestLane(
+        lambda environ, start: [b"the application"],
+        Newest(away),
+        looking("/api/jobs/job-0001/newest"),
+        ("127.0.0.1",),
+    )
+    environ = {
+        "REQUEST_METHOD": "GET",
+        "PATH_INFO": "/api/jobs/job-0001/newest",
+        "QUERY_STRING": "seen=1",
+        "HTTP_HOST": "127.0.0.1",
+    }
     assert list(lane(environ, lambda status, headers: None)) == [b"the application"]

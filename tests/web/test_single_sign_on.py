@@ -1,4 +1,6 @@
-"""Single sign-on against a provider that stands in: who comes in, who does not, and what is not believed (OpenID Connect Core 1.0, 3.1.3.7)."""
+"""Single sign-on against a provider that stands in: who comes in, who does not, and what is not
+believed (OpenID Connect Core 1.0, 3.1.3.7).
+"""
 
 from __future__ import annotations
 
@@ -43,9 +45,21 @@ def settings_of(stand_in: StandIn) -> ProviderSettings:
 
 
 @pytest.fixture
-def app(database: LocalMariaDB, engine: Engine, reference: Reference, dist: Path, tmp_path: Path, stand_in: StandIn) -> Iterator[Flask]:
+def app(
+    *,
+    database: LocalMariaDB,
+    engine: Engine,
+    reference: Reference,
+    dist: Path,
+    tmp_path: Path,
+    stand_in: StandIn,
+) -> Iterator[Flask]:
     provider = OpenIdProvider(settings_of(stand_in))
-    app = create_app(Settings(database.app_url, dist, keys=tmp_path / "keys", hashes=LIGHT, provider=provider), reference, lambda: BEGIN)
+    app = create_app(
+        Settings(database.app_url, dist, keys=tmp_path / "keys", hashes=LIGHT, provider=provider),
+        reference,
+        lambda: BEGIN,
+    )
     yield app
     app.extensions[KEY].engine.dispose()
 
@@ -59,7 +73,15 @@ def ada(app: Flask) -> Browser:
 
 def add(ada: Browser, name: str, handle: str) -> dict[str, Any]:
     site = ada.get("/api/persons").json["sites"][0]["id"]
-    given = ada.post("/api/persons", {"name": name, "handle": handle, "rights": {site: ["read", "work", "sign"]}, "works_under": ""})
+    given = ada.post(
+        "/api/persons",
+        {
+            "name": name,
+            "handle": handle,
+            "rights": {site: ["read", "work", "sign"]},
+            "works_under": "",
+        },
+    )
     assert given.status_code == 201, given.json
     return dict(given.json)
 
@@ -71,17 +93,29 @@ def come(browser: Browser, stand_in: StandIn, subject: str) -> TestResponse:
     return browser.post("/api/single-sign-on", {"code": code, "state": state})
 
 
-def test_somebody_who_was_let_in_comes_by_the_sites_own_sign_on(app: Flask, ada: Browser, stand_in: StandIn) -> None:
+def test_somebody_who_was_let_in_comes_by_the_sites_own_sign_on(
+    app: Flask, ada: Browser, stand_in: StandIn
+) -> None:
     first = add(ada, "Wren Ashby", "wren")["first_password"]
     browser = Browser(app)
     assert browser.get("/api/door").json["single_sign_on"] == "the mill's sign-on"
     came = browser.came(come(browser, stand_in, "7002"))
     me = came.json["me"]
-    assert (me["name"], me["must_change"], me["single_sign_on"], me["has_pin"]) == ("Wren Ashby", False, True, False)
+    assert (me["name"], me["must_change"], me["single_sign_on"], me["has_pin"]) == (
+        "Wren Ashby",
+        False,
+        True,
+        False,
+    )
     assert browser.get("/api/jobs").status_code == 200
     # The first password was told for nothing; a PIN is chosen without one, another password is not.
     assert Browser(app).sign_in("wren", first).status_code == 422
-    assert browser.post("/api/me/secrets", {"old": "", "password": "four owls at noon", "pin": ""}).status_code == 422
+    assert (
+        browser.post(
+            "/api/me/secrets", {"old": "", "password": "four owls at noon", "pin": ""}
+        ).status_code
+        == 422
+    )
     chosen = browser.post("/api/me/secrets", {"old": "", "password": "", "pin": "5273"})
     assert chosen.status_code == 200 and chosen.json["has_pin"] is True, chosen.json
     # Another name there, the same person: it stays linked. The acts say how.
@@ -89,7 +123,9 @@ def test_somebody_who_was_let_in_comes_by_the_sites_own_sign_on(app: Flask, ada:
     again = Browser(app)
     assert again.came(come(again, stand_in, "7002")).json["me"]["name"] == "Wren Ashby"
     acts = [act["what"] for act in ada.get("/api/acts").json]
-    assert acts.count("signed in, single sign-on") == 2 and acts.count("linked, single sign-on") == 1
+    assert (
+        acts.count("signed in, single sign-on") == 2 and acts.count("linked, single sign-on") == 1
+    )
 
 
 def test_who_was_not_let_in_stays_out(app: Flask, ada: Browser, stand_in: StandIn) -> None:
@@ -103,7 +139,9 @@ def test_who_was_not_let_in_stays_out(app: Flask, ada: Browser, stand_in: StandI
     stand_in.people["9999"] = "wren"
     other = come(Browser(app), stand_in, "9999")
     assert other.status_code == 409 and "somebody else" in other.json["detail"]
-    wren = next(one["id"] for one in ada.get("/api/persons").json["people"] if one["name"] == "Wren Ashby")
+    wren = next(
+        one["id"] for one in ada.get("/api/persons").json["people"] if one["name"] == "Wren Ashby"
+    )
     ada.post(f"/api/persons/{wren}/let-in")
     assert come(Browser(app), stand_in, "9999").status_code == 200
     assert come(Browser(app), stand_in, "7002").status_code == 409
@@ -113,11 +151,17 @@ def test_who_was_not_let_in_stays_out(app: Flask, ada: Browser, stand_in: StandI
     assert "refused, single sign-on" in [act["what"] for act in ada.get("/api/acts").json]
 
 
-def test_who_has_a_password_here_is_linked_only_where_signed_in(app: Flask, ada: Browser, stand_in: StandIn) -> None:
-    """Names there are often chosen by whoever has them: one that is the administrator's here opens nothing."""
+def test_who_has_a_password_here_is_linked_only_where_signed_in(
+    app: Flask, ada: Browser, stand_in: StandIn
+) -> None:
+    """Names there are often chosen by whoever has them: one that is the administrator's here opens
+    nothing.
+    """
     stand_in.people["6666"] = FIRST["handle"]
     answer = come(Browser(app), stand_in, "6666")
-    assert answer.status_code == 409 and "sign in by it on this device once" in answer.json["detail"]
+    assert (
+        answer.status_code == 409 and "sign in by it on this device once" in answer.json["detail"]
+    )
     assert "refused, single sign-on" in [act["what"] for act in ada.get("/api/acts").json]
     stand_in.people["7003"] = FIRST["handle"]
     assert come(ada, stand_in, "7003").json["me"]["name"] == FIRST["name"]
@@ -125,24 +169,37 @@ def test_who_has_a_password_here_is_linked_only_where_signed_in(app: Flask, ada:
     elsewhere.came(come(elsewhere, stand_in, "7003"))
     assert come(Browser(app), stand_in, "6666").status_code == 409
     # Who has a PIN and a password of the own changes the PIN by that password.
-    assert elsewhere.post("/api/me/secrets", {"old": "", "password": "", "pin": "5273"}).status_code == 422
-    assert elsewhere.post("/api/me/secrets", {"old": FIRST["password"], "password": "", "pin": "5273"}).status_code == 200
+    assert (
+        elsewhere.post("/api/me/secrets", {"old": "", "password": "", "pin": "5273"}).status_code
+        == 422
+    )
+    assert (
+        elsewhere.post(
+            "/api/me/secrets", {"old": FIRST["password"], "password": "", "pin": "5273"}
+        ).status_code
+        == 200
+    )
 
 
-def test_only_the_browser_that_went_comes_back_and_once(app: Flask, ada: Browser, stand_in: StandIn) -> None:
+def test_only_the_browser_that_went_comes_back_and_once(
+    app: Flask, ada: Browser, stand_in: StandIn
+) -> None:
     add(ada, "Wren Ashby", "wren")
     mine, others = Browser(app), Browser(app)
     code, state = stand_in.code(mine.post("/api/single-sign-on/begin").json["address"], "7002")
     assert others.post("/api/single-sign-on", {"code": code, "state": state}).status_code == 409
     stand_in.code(others.post("/api/single-sign-on/begin").json["address"], "7002")
-    # With the state of another going away; and a code that belongs to another one fails by its proof key.
+    # With the state of another going away; and a code that belongs to another one fails by its
+    # proof key.
     assert others.post("/api/single-sign-on", {"code": code, "state": state}).status_code == 409
     assert mine.post("/api/single-sign-on", {"code": code, "state": "another"}).status_code == 409
     assert mine.post("/api/single-sign-on", {"code": code, "state": state}).status_code == 200
     assert mine.post("/api/single-sign-on", {"code": code, "state": state}).status_code == 409
 
 
-def test_without_a_provider_there_is_no_such_way(database: LocalMariaDB, engine: Engine, reference: Reference, dist: Path) -> None:
+def test_without_a_provider_there_is_no_such_way(
+    database: LocalMariaDB, engine: Engine, reference: Reference, dist: Path
+) -> None:
     app = create_app(Settings(database.app_url, dist, hashes=LIGHT), reference, lambda: BEGIN)
     browser = Browser(app)
     assert browser.get("/api/door").json["single_sign_on"] == ""
@@ -194,8 +251,14 @@ def _by_the_secret(said: dict[str, Any]) -> str:
     return jwt.encode({"alg": "HS256"}, said, OctKey.import_key(SECRET * 2))
 
 
-@pytest.mark.parametrize("made", [_by_nobody, _by_another, _by_the_secret, lambda said: "rubbish"], ids=["none", "key", "shared", "rubbish"])
-def test_only_the_providers_own_key_signs(stand_in: StandIn, made: Callable[[dict[str, Any]], str]) -> None:
+@pytest.mark.parametrize(
+    "made",
+    [_by_nobody, _by_another, _by_the_secret, lambda said: "rubbish"],
+    ids=["none", "key", "shared", "rubbish"],
+)
+def test_only_the_providers_own_key_signs(
+    stand_in: StandIn, made: Callable[[dict[str, Any]], str]
+) -> None:
     stand_in.made = made
     with pytest.raises(ProviderTrouble):
         who(stand_in)
@@ -232,6 +295,10 @@ def test_settings_say_what_is_missing() -> None:
     with pytest.raises(ValueError, match="TRIBODEX_OPENID_CLIENT"):
         provider_settings({"TRIBODEX_OPENID_ISSUER": "https://sign-on.example"})
     read = provider_settings(
-        {"TRIBODEX_OPENID_ISSUER": "https://sign-on.example", "TRIBODEX_OPENID_CLIENT": "bench", "TRIBODEX_OPENID_SECRET": "hidden"}
+        {
+            "TRIBODEX_OPENID_ISSUER": "https://sign-on.example",
+            "TRIBODEX_OPENID_CLIENT": "bench",
+            "TRIBODEX_OPENID_SECRET": "hidden",
+        }
     )
     assert read is not None and read.claim == "preferred_username" and "hidden" not in repr(read)

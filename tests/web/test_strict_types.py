@@ -62,7 +62,9 @@ def _declared(model: type[BaseModel], name: str, value: object) -> bool:
         kind = one.get("type")
         if kind is None:
             return True
-        return isinstance(value, kinds[kind]) and not (isinstance(value, bool) and kind != "boolean")
+        return isinstance(value, kinds[kind]) and not (
+            isinstance(value, bool) and kind != "boolean"
+        )
 
     return fits(wanted)
 
@@ -70,12 +72,22 @@ def _declared(model: type[BaseModel], name: str, value: object) -> bool:
 @pytest.mark.parametrize("when", [1_700_000_000, "1700000000", "2026-11-30", "today", True, 1.5])
 def test_a_time_is_written_out(client: FlaskClient, when: object) -> None:
     open_job(client)
-    answer = client.post("/api/jobs/job-0001/taps", json=tap(command={"kind": "add_note", "text": "x"}) | {"happened_at": when})
-    assert answer.status_code == 422 and answer.json["fields"][0]["name"] == "happened_at", answer.text
+    answer = client.post(
+        "/api/jobs/job-0001/taps",
+        json=tap(command={"kind": "add_note", "text": "x"}) | {"happened_at": when},
+    )
+    assert answer.status_code == 422 and answer.json["fields"][0]["name"] == "happened_at", (
+        answer.text
+    )
 
 
 def test_what_is_right_is_taken(client: FlaskClient) -> None:
     open_job(client)
     assert do(client, "add_note", text="x").status_code == 200
-    assert client.post("/api/jobs/job-0001/taps", json=tap(command={"kind": "add_note", "text": "x"}, seen="2")).status_code == 422
+    assert (
+        client.post(
+            "/api/jobs/job-0001/taps", json=tap(command={"kind": "add_note", "text": "x"}, seen="2")
+        ).status_code
+        == 422
+    )
     assert TypeAdapter(StrictFloat).validate_python(1) == 1, "a whole number is a number"

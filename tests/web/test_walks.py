@@ -1,4 +1,6 @@
-"""Every walk of `tests/data/walks` through the API to its signed record; `docs/coverage.md` names each of them."""
+"""Every walk of `tests/data/walks` through the API to its signed record; `docs/coverage.md` names
+each of them.
+"""
 
 from __future__ import annotations
 
@@ -26,7 +28,12 @@ def test_a_walk_ends_signed(client: FlaskClient, file: Path) -> None:
     for words in ends.get("record_says", ()):
         assert words.lower() in text, words
     # No item that is untrue here was ever confirmed.
-    confirmed = {item for gate in record["events"] if gate["kind"] == "gate_confirmed" for item in gate["payload"]["items"]}
+    confirmed = {
+        item
+        for gate in record["events"]
+        if gate["kind"] == "gate_confirmed"
+        for item in gate["payload"]["items"]
+    }
     assert not confirmed & set(told.get("untrue", ()))
     assert not [alarm for alarm in record["alarms"] if alarm.get("open")]
 
@@ -35,7 +42,15 @@ def test_the_list_of_walks_is_complete_and_names_tests_that_are_there() -> None:
     named = set(re.findall(r"`tests/data/walks/([\w-]+)\.yaml`", COVERAGE))
     assert named == {file.stem for file in FILES}
     for path, name in re.findall(r"`(tests/[\w/]+\.py)::(\w+)`", COVERAGE):
-        functions = {node.name for node in ast.walk(ast.parse((ROOT / path).read_text("utf-8"))) if isinstance(node, ast.FunctionDef)}
+        functions = {
+            node.name
+            for node in ast.walk(ast.parse((ROOT / path).read_text("utf-8")))
+            if isinstance(node, ast.FunctionDef)
+        }
         assert name in functions, f"{path}::{name}"
-    rows = [line for line in COVERAGE.splitlines() if line.startswith("| ") and not line.startswith(("| Walk", "| ---"))]
+    rows = [
+        line
+        for line in COVERAGE.splitlines()
+        if line.startswith("| ") and not line.startswith(("| Walk", "| ---"))
+    ]
     assert len(rows) >= 20 and all("`tests/" in line for line in rows), "every walk has its test"

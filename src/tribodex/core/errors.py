@@ -1,6 +1,7 @@
 """What can go wrong, said so that a person can correct it.
 
-Every error carries the fields it is about: what was given, why it does not do, and what would be right.
+Every error carries the fields it is about: what was given, why it does not do, and what would be
+right.
 """
 
 from __future__ import annotations
@@ -12,8 +13,9 @@ from dataclasses import dataclass
 class Field:
     """One thing to correct: where it is, what is wrong, what would be right.
 
-    `choices` are readings that would make sense, each written out with its unit, to be taken with one tap; none is preferred.
-    `meant`: the last of them is the entry as it was typed, taken once it is said to be meant.
+    `choices` are readings that would make sense, each written out with its unit, to be taken with
+    one tap; none is preferred. `meant`: the last of them is the entry as it was typed, taken once
+    it is said to be meant.
     """
 
     name: str
@@ -36,7 +38,9 @@ class InvalidInput(TribodexError):
     """A value that cannot be read or is out of range."""
 
     @classmethod
-    def at(cls, name: str, message: str, expected: str = "", choices: tuple[str, ...] = ()) -> InvalidInput:
+    def at(
+        cls, name: str, message: str, expected: str = "", choices: tuple[str, ...] = ()
+    ) -> InvalidInput:
         """An error about one field."""
         return cls(message, Field(name, message, expected, choices))
 

@@ -1,4 +1,6 @@
-"""What is drawn over a photograph: arrows and circles, in shares of its width and height, so that they fit whatever size it is shown in."""
+"""What is drawn over a photograph: arrows and circles, in shares of its width and height, so that
+they fit whatever size it is shown in.
+"""
 
 from __future__ import annotations
 
@@ -16,7 +18,9 @@ Shape = Literal["arrow", "circle"]
 
 @dataclass(frozen=True)
 class PhotoMark:
-    """An arrow from its tail to its tip, or a circle in the box between two corners; shares of width (x) and height (y), 0 to 1."""
+    """An arrow from its tail to its tip, or a circle in the box between two corners; shares of
+    width (x) and height (y), 0 to 1.
+    """
 
     shape: Shape
     x: float
@@ -42,16 +46,22 @@ def read_marks(said: str) -> tuple[PhotoMark, ...]:
     for part in (part.strip() for part in said.split(";") if part.strip()):
         matched = _MARK.fullmatch(part)
         try:
-            x, y, to_x, to_y = (float(value) for value in matched[2].split()) if matched else (2.0,) * 4
+            x, y, to_x, to_y = (
+                (float(value) for value in matched[2].split()) if matched else (2.0,) * 4
+            )
         except ValueError:
             x = y = to_x = to_y = 2.0
         if matched is None or not all(0 <= value <= 1 for value in (x, y, to_x, to_y)):
             raise InvalidInput.at(
-                "marks", f"“{part[:60]}” is no mark on a photograph.", "arrow or circle, then x y x y as shares of the picture, 0 to 1"
+                "marks",
+                f"“{part[:60]}” is no mark on a photograph.",
+                "arrow or circle, then x y x y as shares of the picture, 0 to 1",
             )
         found.append(PhotoMark(cast(Shape, matched[1]), x, y, to_x, to_y))
     if len(found) > MOST_MARKS:
-        raise InvalidInput.at("marks", f"{len(found)} marks hide the picture.", f"at most {MOST_MARKS}")
+        raise InvalidInput.at(
+            "marks", f"{len(found)} marks hide the picture.", f"at most {MOST_MARKS}"
+        )
     return tuple(found)
 
 

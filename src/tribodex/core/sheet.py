@@ -1,4 +1,6 @@
-"""Sections of a record: terms, lines, tables, figures and a drawing under a title, the same for every kind of work."""
+"""Sections of a record: terms, lines, tables, figures and a drawing under a title, the same for
+every kind of work.
+"""
 
 from __future__ import annotations
 
@@ -47,9 +49,10 @@ class Named:
 class Section:
     """One part of a record.
 
-    `terms`: what it is about, name and words; `counts`: what was counted, beside the figures; `headline`: the figures of page one by
-    their ids, all of them where it is empty; `verdicts` by what they judge; `by_name`: decisions that page one shows.
-    Tables, photographs and the working of every figure stand in the appendix, whichever page the section is on.
+    `terms`: what it is about, name and words; `counts`: what was counted, beside the figures;
+    `headline`: the figures of page one by their ids, all of them where it is empty; `verdicts` by
+    what they judge; `by_name`: decisions that page one shows. Tables, photographs and the working
+    of every figure stand in the appendix, whichever page the section is on.
     """
 
     title: str
@@ -69,5 +72,9 @@ class Section:
     @property
     def shown(self) -> tuple[Result, ...]:
         """The figures of page one that are known."""
-        chosen = [f for id in self.headline for f in self.figures if f.id == id] if self.headline else self.figures
+        chosen = (
+            [f for id in self.headline for f in self.figures if f.id == id]
+            if self.headline
+            else self.figures
+        )
         return tuple(f for f in chosen if f.value is not None)

@@ -20,15 +20,19 @@ class Recall(StrEnum):
 
 
 def cell(text: str, safer: Callable[[Iterable[float]], float] = min) -> tuple[float | None, Recall]:
-    """A cell with how sure it is: “12” remembered twice alike, “12~13” the memories differ (the safer is taken), “12?” once.
+    """A cell with how sure it is: “12” remembered twice alike, “12~13” the memories differ (the
+    safer is taken), “12?” once.
 
     >>> cell("0.75~0.7"), cell("12?", max), cell("")
-    ((0.7, <Recall.DIFFERS: 'two memories differ'>), (12.0, <Recall.ONCE: 'remembered once'>), (None, <Recall.TWICE: 'remembered twice alike'>))
+    ((0.7, <Recall.DIFFERS: 'two memories differ'>), (12.0, <Recall.ONCE: 'remembered once'>),
+    (None, <Recall.TWICE: 'remembered twice alike'>))
     """
     if not text:
         return None, Recall.TWICE
     parts = [part for part in text.rstrip("?").split("~") if part]
-    recall = Recall.ONCE if text.endswith("?") else Recall.DIFFERS if len(parts) > 1 else Recall.TWICE
+    recall = (
+        Recall.ONCE if text.endswith("?") else Recall.DIFFERS if len(parts) > 1 else Recall.TWICE
+    )
     return safer(float(part) for part in parts), recall
 
 
@@ -44,8 +48,8 @@ def value(text: str, safer: Callable[[Iterable[float]], float] = min) -> float:
 class Source:
     """Provenance of a table or formula.
 
-    `grade`: a published standard, common practice without a source, a maker's sheet typed in, physics, or measured here.
-    `checked`: against print, from memory only, or derived.
+    `grade`: a published standard, common practice without a source, a maker's sheet typed in,
+    physics, or measured here. `checked`: against print, from memory only, or derived.
     """
 
     id: str
@@ -65,7 +69,9 @@ LAME = Source(
     source="elasticity theory; raceway diameter from the handbook approximation F = (3d + D)/4",
     grade="physics",
     checked="derivation",
-    confidence="Ratio good to about ±10 % on a sleeve: smoothing and sleeve stiffness are not in it.",
+    confidence=(
+        "Ratio good to about ±10 % on a sleeve: smoothing and sleeve stiffness are not in it."
+    ),
 )
 SCREW = Source(
     id="screw",
@@ -81,7 +87,10 @@ GAUGED = Source(
     source="readings of this job",
     grade="measured",
     checked="derivation",
-    confidence="Between the thickest feeler that passed and the thinnest that did not; feeler tolerance and feel added in quadrature.",
+    confidence=(
+        "Between the thickest feeler that passed and the thinnest that did not; feeler tolerance"
+        " and feel added in quadrature."
+    ),
 )
 EXPANSION = Source(
     id="expansion",
@@ -99,8 +108,12 @@ ISO_286 = Source(
     checked="memory",
     confidence="Compared in a test with a reference library.",
 )
-ISO_281 = Source("iso_281", "Viscosity that a rolling bearing needs", "ISO 281", "standard", "memory")
-ASTM_D341 = Source("astm_d341", "Viscosity against temperature (Walther)", "ASTM D341", "standard", "memory")
+ISO_281 = Source(
+    "iso_281", "Viscosity that a rolling bearing needs", "ISO 281", "standard", "memory"
+)
+ASTM_D341 = Source(
+    "astm_d341", "Viscosity against temperature (Walther)", "ASTM D341", "standard", "memory"
+)
 ISO_898 = Source(
     id="iso_898",
     title="Stress areas of threads",
@@ -115,9 +128,30 @@ FIRST_ORDER = Source(
     source="physics; fitted to the readings of this job, each as a bracket",
     grade="physics",
     checked="derivation",
-    confidence="Fresh grease gives a hump first that it does not have; load, speed and ambient steady.",
+    confidence=(
+        "Fresh grease gives a hump first that it does not have; load, speed and ambient steady."
+    ),
 )
-MAKER = Source(id="maker", title="A maker's sheet", source="typed in by a person", grade="maker", checked="memory", confidence="As it was typed.")
+MAKER = Source(
+    id="maker",
+    title="A maker's sheet",
+    source="typed in by a person",
+    grade="maker",
+    checked="memory",
+    confidence="As it was typed.",
+)
 PRACTICE = Source("practice", "Common practice", "common practice, no source", "practice", "memory")
 
-BUILT_IN = (LAME, SCREW, GAUGED, EXPANSION, ISO_286, ISO_281, ASTM_D341, ISO_898, FIRST_ORDER, MAKER, PRACTICE)
+BUILT_IN = (
+    LAME,
+    SCREW,
+    GAUGED,
+    EXPANSION,
+    ISO_286,
+    ISO_281,
+    ASTM_D341,
+    ISO_898,
+    FIRST_ORDER,
+    MAKER,
+    PRACTICE,
+)

@@ -1,4 +1,6 @@
-"""A result that keeps its working: formula in symbols, the same with numbers, the outcome and its source."""
+"""A result that keeps its working: formula in symbols, the same with numbers, the outcome and its
+source.
+"""
 
 from __future__ import annotations
 
@@ -20,8 +22,9 @@ class Level(StrEnum):
 class Verdict:
     """A judgement in a word, with its weight and its reason.
 
-    `code` names what was found wrong, by a member of the module that judges ("screw.too_tight"), unique in the house: whatever stops or
-    is not known has one, and what is branched on. Entries of older versions have none. It does not part two judgements that say the same.
+    `code` names what was found wrong, by a member of the module that judges ("screw.too_tight"),
+    unique in the house: whatever stops or is not known has one, and what is branched on. Entries of
+    older versions have none. It does not part two judgements that say the same.
     """
 
     word: str
@@ -30,12 +33,20 @@ class Verdict:
     code: str = field(default="", compare=False)
 
     def says(self, code: str) -> bool:
-        """Whether it is this one. An entry older than codes is told by its word, from which its code was made.
+        """Whether it is this one. An entry older than codes is told by its word, from which its
+        code was made.
 
-        >>> [Verdict("too tight", Level.STOP, "", code).says("screw.too_tight") for code in ("", "stud.too_tight")]
+        >>> [
+        ...     Verdict("too tight", Level.STOP, "", code).says("screw.too_tight")
+        ...     for code in ("", "stud.too_tight")
+        ... ]
         [True, False]
         """
-        return self.code == code if self.code else re.sub(r"[^a-z0-9]+", "_", self.word.lower()).strip("_") == code.partition(".")[2]
+        return (
+            self.code == code
+            if self.code
+            else re.sub(r"[^a-z0-9]+", "_", self.word.lower()).strip("_") == code.partition(".")[2]
+        )
 
 
 @dataclass(frozen=True)
@@ -55,8 +66,8 @@ class Line:
 class Result:
     """A figure for a person.
 
-    `value` alone is a single figure; with `value_to` it is the range value…value_to. `None` means unknown, and
-    `note` says why. `uncertainty` is a half-width that holds about 19 times in 20.
+    `value` alone is a single figure; with `value_to` it is the range value…value_to. `None` means
+    unknown, and `note` says why. `uncertainty` is a half-width that holds about 19 times in 20.
     """
 
     id: str

@@ -1,4 +1,6 @@
-"""A blank sheet to take along where there is no tablet: printed from the procedure, filled in by hand, typed in afterwards."""
+"""A blank sheet to take along where there is no tablet: printed from the procedure, filled in by
+hand, typed in afterwards.
+"""
 
 from __future__ import annotations
 
@@ -14,10 +16,22 @@ from tribodex.exchange.paper import Paper, environment, page_css
 from tribodex.exchange.press import press
 
 # What is chosen by a tap at the bench and stands nowhere on paper: which unit, which entry.
-_NOT_ON_PAPER = frozenset({"shown", "unit", "typed", "both_rows", "last", "phase", "place", "decided_by", "reason"})
+_NOT_ON_PAPER = frozenset(
+    {"shown", "unit", "typed", "both_rows", "last", "phase", "place", "decided_by", "reason"}
+)
 # Lines for one kind of reading.
 LINES = 3
-MANY = frozenset({"try_leaf", "bracket_place", "read_seat", "tighten_bolt", "read_warmth", "turn_nut", "strike_blows"})
+MANY = frozenset(
+    {
+        "try_leaf",
+        "bracket_place",
+        "read_seat",
+        "tighten_bolt",
+        "read_warmth",
+        "turn_nut",
+        "strike_blows",
+    }
+)
 MANY_LINES = 6
 
 
@@ -43,7 +57,9 @@ class BlankStage:
 
 
 def blank_stages(procedures: tuple[Procedure, ...]) -> tuple[BlankStage, ...]:
-    """Every stage of these procedures as it stands on paper; what a topic takes is written under its first stage."""
+    """Every stage of these procedures as it stands on paper; what a topic takes is written under
+    its first stage.
+    """
     written: set[str] = set()
     return tuple(_stage(stage, written) for procedure in procedures for stage in procedure.stages)
 
@@ -54,7 +70,9 @@ def _stage(stage: Stage, written: set[str]) -> BlankStage:
     if topic is not None and topic.name not in written:
         written.add(topic.name)
         for command in dict.fromkeys(topic.entries.values()):
-            columns = tuple(_column(ask) for name, ask in asked_of(command).items() if name not in _NOT_ON_PAPER)
+            columns = tuple(
+                _column(ask) for name, ask in asked_of(command).items() if name not in _NOT_ON_PAPER
+            )
             if columns:
                 kind = kind_of(command)
                 lines = MANY_LINES if kind in MANY else LINES
@@ -82,14 +100,22 @@ def _column(ask: Asked) -> str:
     return ask.label
 
 
-def blank_html(title: str, procedures: tuple[Procedure, ...], *, for_print: bool = False, paper: Paper = Paper.A4) -> str:
+def blank_html(
+    title: str,
+    procedures: tuple[Procedure, ...],
+    *,
+    for_print: bool = False,
+    paper: Paper = Paper.A4,
+) -> str:
     """The blank sheet as a page."""
     first = procedures[-1]
     said: dict[str, Any] = {
         "title": title,
         "number": f"{first.id}@{first.version}",
         "stages": blank_stages(procedures),
-        "tools": tuple(dict.fromkeys(tool.text for procedure in procedures for tool in procedure.tools)),
+        "tools": tuple(
+            dict.fromkeys(tool.text for procedure in procedures for tool in procedure.tools)
+        ),
         "standing_above": first.standing_above,
         "css": page_css(paper, for_print=True) if for_print else "",
         "for_print": for_print,

@@ -1,4 +1,6 @@
-"""Rounds and what is due at a position as iCalendar (RFC 5545): a file, or an address that a calendar subscribes to."""
+"""Rounds and what is due at a position as iCalendar (RFC 5545): a file, or an address that a
+calendar subscribes to.
+"""
 
 from __future__ import annotations
 
@@ -23,7 +25,9 @@ LINES = 40
 
 @dataclass(frozen=True)
 class DayEntry:
-    """Something in a calendar: whole days from a day, or hours from a moment. `uid` stays the same, so that a later file replaces it."""
+    """Something in a calendar: whole days from a day, or hours from a moment. `uid` stays the same,
+    so that a later file replaces it.
+    """
 
     uid: str
     first: date | datetime
@@ -50,7 +54,11 @@ def calendar(name: str, entries: Iterable[DayEntry], now: datetime) -> bytes:
         # A moment stands in UTC: a zone by its offset alone is read differently by every calendar.
         first = entry.first.astimezone(UTC) if isinstance(entry.first, datetime) else entry.first
         event.add("dtstart", first)
-        long = timedelta(hours=entry.long) if isinstance(entry.first, datetime) else timedelta(days=entry.long)
+        long = (
+            timedelta(hours=entry.long)
+            if isinstance(entry.first, datetime)
+            else timedelta(days=entry.long)
+        )
         event.add("dtend", first + long)
         event.add("summary", _line(entry.title))
         event.add("description", "\n".join(map(_line, entry.text.splitlines())))
@@ -62,7 +70,9 @@ def calendar(name: str, entries: Iterable[DayEntry], now: datetime) -> bytes:
 
 
 def round_entries(stops: Sequence[DueStop], today: date) -> list[DayEntry]:
-    """One entry for each route and crew of a week: Monday to Friday, with its stops. Of this week nothing stands in days that are gone."""
+    """One entry for each route and crew of a week: Monday to Friday, with its stops. Of this week
+    nothing stands in days that are gone.
+    """
     monday = today - timedelta(days=today.weekday())
     weeks: dict[tuple[int, str, str], list[DueStop]] = defaultdict(list)
     for stop in stops:
@@ -75,7 +85,10 @@ def round_entries(stops: Sequence[DueStop], today: date) -> list[DayEntry]:
         if len(here) > LINES:
             lines.append(f"and {len(here) - LINES} more")
         minutes = round(sum(stop.minutes for stop in here))
-        title = f"Round {route or 'plant'}: {len(here)} stop{'s' if len(here) != 1 else ''}, {minutes} min"
+        title = (
+            f"Round {route or 'plant'}: {len(here)} stop{'s' if len(here) != 1 else ''},"
+            f" {minutes} min"
+        )
         found.append(
             DayEntry(
                 uid=f"round-{_slug(crew)}-{_slug(route)}-{begins:%Y%m%d}",
@@ -90,7 +103,9 @@ def round_entries(stops: Sequence[DueStop], today: date) -> list[DayEntry]:
 
 
 def position_entries(view: PositionView, today: date) -> list[DayEntry]:
-    """One entry for everything due at a position that has a day; what was due before today stands today."""
+    """One entry for everything due at a position that has a day; what was due before today stands
+    today.
+    """
     where = f"{view.machine}, {view.position}"
     found = []
     for due in view.due:
@@ -98,7 +113,16 @@ def position_entries(view: PositionView, today: date) -> list[DayEntry]:
             uid = f"due-{_slug(view.id)}-{due.kind}-{due.since:%Y%m%d}"
             was = f" (was due on {due.day})" if due.day < today else ""
             title = f"{where}: {due.kind.words}{was}"
-            found.append(DayEntry(uid=uid, first=max(due.day, today), long=1, title=title, text=f"{due.words}\n{view.kept}", place=view.route))
+            found.append(
+                DayEntry(
+                    uid=uid,
+                    first=max(due.day, today),
+                    long=1,
+                    title=title,
+                    text=f"{due.words}\n{view.kept}",
+                    place=view.route,
+                )
+            )
     return found
 
 

@@ -22,10 +22,16 @@ def first_figures(chain: ChainView) -> str:
 
 def chain_qr(chain: ChainView) -> Markup:
     """Job, number of entries, digest and key as a QR code, drawn."""
-    return qr(f"Tribodex record {chain.number}, {chain.entries} entries\n{chain.head}\nkey {chain.key}")
+    return qr(
+        f"Tribodex record {chain.number}, {chain.entries} entries\n{chain.head}\nkey {chain.key}"
+    )
 
 
 def qr(text: str) -> Markup:
     """A text as a QR code: SVG that takes the size of its place."""
     # The drawing is made of figures alone: nothing of the text stands in it as text.
-    return Markup(segno.make(text, error="l", micro=False).svg_inline(omitsize=True, border=2, dark="#1c2126", svgclass=None, lineclass=None))
+    return Markup(
+        segno.make(text, error="l", micro=False).svg_inline(
+            omitsize=True, border=2, dark="#1c2126", svgclass=None, lineclass=None
+        )
+    )

@@ -17,7 +17,18 @@ from tribodex.exchange.chain_mark import chain_qr, first_figures
 TEMPLATES = Path(__file__).parent / "templates"
 FONTS = Path(__file__).parent / "fonts"
 _FONT_ADDRESS = "/api/fonts/"
-DIGITS = {"mm": 2, "°": 0, "MPa": 1, "K": 0, "°C": 0, "h": 0, "g": 1, "strokes": 0, "cm³": 0, "mm²/s": 1}
+DIGITS = {
+    "mm": 2,
+    "°": 0,
+    "MPa": 1,
+    "K": 0,
+    "°C": 0,
+    "h": 0,
+    "g": 1,
+    "strokes": 0,
+    "cm³": 0,
+    "mm²/s": 1,
+}
 # Orders of magnitude: two figures. A torque is given, and printed as it was.
 ROUGH = ("kN",)
 
@@ -48,11 +59,15 @@ class Size:
 
 
 def why_of(title: str, machine: str, position: str) -> str:
-    """Why a job was opened, without machine and position where its title begins with them: those stand before it.
+    """Why a job was opened, without machine and position where its title begins with them: those
+    stand before it.
 
     >>> why_of("Husk screw 3, drive end, grease gone hard", "Husk screw 3", "Drive end")
     'Grease gone hard'
-    >>> why_of("Husk screw 30, noise", "Husk screw 3", "Drive end"), why_of("Husk screw 3", "Husk screw 3", "")
+    >>> (
+    ...     why_of("Husk screw 30, noise", "Husk screw 3", "Drive end"),
+    ...     why_of("Husk screw 3", "Husk screw 3", ""),
+    ... )
     ('Husk screw 30, noise', '')
     """
     rest = title.strip()
@@ -67,10 +82,23 @@ def why_of(title: str, machine: str, position: str) -> str:
 def environment() -> Environment:
     """Templates with the filters that they share."""
     made = Environment(
-        loader=FileSystemLoader(TEMPLATES), autoescape=select_autoescape(["html"]), undefined=StrictUndefined, trim_blocks=True, lstrip_blocks=True
+        loader=FileSystemLoader(TEMPLATES),
+        autoescape=select_autoescape(["html"]),
+        undefined=StrictUndefined,
+        trim_blocks=True,
+        lstrip_blocks=True,
     )
     made.filters.update(qr=chain_qr, figures=first_figures)
-    made.filters.update(figure=figure_words, um=um_words, moment=_moment, day=_day, clock=_clock, line=_line_value, number=number, why=why_of)
+    made.filters.update(
+        figure=figure_words,
+        um=um_words,
+        moment=_moment,
+        day=_day,
+        clock=_clock,
+        line=_line_value,
+        number=number,
+        why=why_of,
+    )
     return made
 
 
@@ -83,7 +111,9 @@ def figure_words(result: Result) -> str:
     """A figure with its unit, its range and its uncertainty."""
     if result.value is None:
         return "unknown"
-    scale, unit, digits = (1000.0, "mm", 3) if result.unit == "µm" else (1.0, result.unit, DIGITS.get(result.unit, 2))
+    scale, unit, digits = (
+        (1000.0, "mm", 3) if result.unit == "µm" else (1.0, result.unit, DIGITS.get(result.unit, 2))
+    )
 
     def write(value: float) -> str:
         if result.unit == "N·m":
@@ -97,10 +127,14 @@ def figure_words(result: Result) -> str:
         text += f" ± {result.uncertainty / scale:.{digits}f}"
     if result.unit == "µm" and abs(result.value) >= 10_000:
         # A diameter, not a clearance.
-        inch = f"{result.value / 25_400:.4f}" + (f" to {result.value_to / 25_400:.4f}" if result.value_to is not None else "")
+        inch = f"{result.value / 25_400:.4f}" + (
+            f" to {result.value_to / 25_400:.4f}" if result.value_to is not None else ""
+        )
         return f"{text} mm ({inch} in)"
     if result.unit == "µm":
-        thou = f"{result.value / 25.4:.1f}" + (f" to {result.value_to / 25.4:.1f}" if result.value_to is not None else "")
+        thou = f"{result.value / 25.4:.1f}" + (
+            f" to {result.value_to / 25.4:.1f}" if result.value_to is not None else ""
+        )
         return f"{text} mm ({thou} thou)"
     return f"{text}{unit if unit == '°' else f' {unit}'}".rstrip()
 
@@ -124,13 +158,17 @@ def _moment(moment: datetime | None) -> str:
 @cache
 def page_css(paper: Paper, *, for_print: bool) -> str:
     """The style of records and plan sheets; in print with the fonts of this folder."""
-    css = (TEMPLATES / "record.css").read_text("utf-8").replace("size: A4;", f"size: {paper.value};")
+    css = (
+        (TEMPLATES / "record.css").read_text("utf-8").replace("size: A4;", f"size: {paper.value};")
+    )
     return css.replace(_FONT_ADDRESS, f"{FONTS.as_uri()}/") if for_print else css
 
 
 @cache
 def _unpacked(name: str) -> bytes:
-    """A font of this folder as the printer wants it. Unpacking takes longer than a short page: once a process is enough."""
+    """A font of this folder as the printer wants it. Unpacking takes longer than a short page: once
+    a process is enough.
+    """
     from fontTools.ttLib import TTFont
 
     made = BytesIO()
@@ -141,7 +179,9 @@ def _unpacked(name: str) -> bytes:
 
 
 def pdf_of(html: str) -> bytes:
-    """A page as PDF; nothing but the fonts of this folder is read for it. Slow: press.pdf() does it in a process of its own."""
+    """A page as PDF; nothing but the fonts of this folder is read for it. Slow: press.pdf() does it
+    in a process of its own.
+    """
     # Read here: it takes a while, and only printing needs it.
     from weasyprint import HTML
     from weasyprint.urls import URLFetcher, URLFetcherResponse

@@ -1,4 +1,6 @@
-"""The plan sheet to take along: targets, tools, cautions, and blanks for what is read under the machine."""
+"""The plan sheet to take along: targets, tools, cautions, and blanks for what is read under the
+machine.
+"""
 
 from __future__ import annotations
 
@@ -8,14 +10,29 @@ from tribodex.core.procedure.put_right import shown
 from tribodex.exchange.paper import Paper, environment, page_css
 from tribodex.exchange.press import press
 from tribodex.usecases.plan_sheet import PlanSheet
-from tribodex.usecases.planning.kinds import PlanPaper
+from tribodex.usecases.planning.papers import PlanPaper
 
 # Blanks: the unmounted gauging, gaugings on the sleeve, the final one.
-BLANK_GAUGINGS = ("Unmounted", "On the sleeve, nut at ____°", "On the sleeve, nut at ____°", "On the sleeve, nut at ____°", "Final, locked")
+BLANK_GAUGINGS = (
+    "Unmounted",
+    "On the sleeve, nut at ____°",
+    "On the sleeve, nut at ____°",
+    "On the sleeve, nut at ____°",
+    "Final, locked",
+)
 
 
-def plan_html(sheet: PlanSheet, title: str, *, for_print: bool = False, paper: Paper = Paper.A4, links: tuple[tuple[str, str], ...] = ()) -> str:
-    """The plan sheet as a page of its own. `links` are pairs of address and words for its navigation."""
+def plan_html(
+    sheet: PlanSheet,
+    title: str,
+    *,
+    for_print: bool = False,
+    paper: Paper = Paper.A4,
+    links: tuple[tuple[str, str], ...] = (),
+) -> str:
+    """The plan sheet as a page of its own. `links` are pairs of address and words for its
+    navigation.
+    """
     plan = sheet.plan
     return (
         environment()
@@ -50,8 +67,14 @@ def other_html(
     paper: Paper = Paper.A4,
     links: tuple[tuple[str, str], ...] = (),
 ) -> str:
-    """The plan sheet of a bearing that is not driven up a taper. What is chosen at the bench is not known yet: tools of every way stand on it."""
-    cautions = dict.fromkeys(shown(text) for stage in procedure.stages for text in texts_for(stage.cautions, plan.conditions))
+    """The plan sheet of a bearing that is not driven up a taper. What is chosen at the bench is not
+    known yet: tools of every way stand on it.
+    """
+    cautions = dict.fromkeys(
+        shown(text)
+        for stage in procedure.stages
+        for text in texts_for(stage.cautions, plan.conditions)
+    )
     return (
         environment()
         .get_template("other_plan.html")

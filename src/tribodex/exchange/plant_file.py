@@ -67,10 +67,22 @@ class MachineEntry(_Strict):
         known = {position.id for position in self.positions}
         for shaft in self.shafts:
             if unknown := set(shaft.bearings) - known:
-                raise ValueError(f"{self.id}: shaft {shaft.id} names {', '.join(sorted(unknown))}, which are no positions of this machine")
-        parts = [tuple(ShaftPart(**part.model_dump()) for part in shaft.parts) for shaft in self.shafts]
+                raise ValueError(
+                    f"{self.id}: shaft {shaft.id} names {', '.join(sorted(unknown))}, which are no"
+                    " positions of this machine"
+                )
+        parts = [
+            tuple(ShaftPart(**part.model_dump()) for part in shaft.parts) for shaft in self.shafts
+        ]
         return tuple(
-            ShaftLine(id=s.id, name=s.name, length_mm=s.length_mm, datum=s.datum, parts=on_it, bearings=dict(s.bearings))
+            ShaftLine(
+                id=s.id,
+                name=s.name,
+                length_mm=s.length_mm,
+                datum=s.datum,
+                parts=on_it,
+                bearings=dict(s.bearings),
+            )
             for s, on_it in zip(self.shafts, parts, strict=True)
         )
 
@@ -149,7 +161,9 @@ class PlantFile(_Strict):
 
 
 def read_plant(file: Path) -> Plant:
-    """Read and check a plant file. Raises pydantic.ValidationError with the place of what does not fit."""
+    """Read and check a plant file. Raises pydantic.ValidationError with the place of what does not
+    fit.
+    """
     data: dict[str, Any] = yaml.safe_load(file.read_text("utf-8"))
     read = PlantFile.model_validate(data["plant"])
     return Plant(
@@ -158,19 +172,42 @@ def read_plant(file: Path) -> Plant:
                 m.id,
                 m.name,
                 m.area,
-                tuple(Position(id=p.id, machine_id=m.id, name=p.name, designation=p.designation, shaft=p.shaft, fixed=p.fixed) for p in m.positions),
+                tuple(
+                    Position(
+                        id=p.id,
+                        machine_id=m.id,
+                        name=p.name,
+                        designation=p.designation,
+                        shaft=p.shaft,
+                        fixed=p.fixed,
+                    )
+                    for p in m.positions
+                ),
                 m.lines(),
             )
             for m in read.machines
         ),
-        people=tuple(PlantPerson(p) if isinstance(p, str) else PlantPerson(p.name, p.role, p.under) for p in read.people),
+        people=tuple(
+            PlantPerson(p) if isinstance(p, str) else PlantPerson(p.name, p.role, p.under)
+            for p in read.people
+        ),
         site_id=read.site.id if read.site else "main",
         site=read.site.name if read.site else "",
         feeler_sets=tuple(
-            FeelerSet(f.id, f.name, f.unit, tuple(sorted(round(leaf * UM_PER[f.unit], 3) for leaf in f.leaves)), f.checked_on)
+            FeelerSet(
+                f.id,
+                f.name,
+                f.unit,
+                tuple(sorted(round(leaf * UM_PER[f.unit], 3) for leaf in f.leaves)),
+                f.checked_on,
+            )
             for f in read.feeler_sets
         ),
         guns={gun.id: GunDraft(**gun.model_dump(exclude={"id"})) for gun in read.guns},
-        wrenches={wrench.id: WrenchDraft(**wrench.model_dump(exclude={"id"})) for wrench in read.wrenches},
-        crews=tuple(Crew(crew.name, crew.minutes_a_week, tuple(crew.routes)) for crew in read.crews),
+        wrenches={
+            wrench.id: WrenchDraft(**wrench.model_dump(exclude={"id"})) for wrench in read.wrenches
+        },
+        crews=tuple(
+            Crew(crew.name, crew.minutes_a_week, tuple(crew.routes)) for crew in read.crews
+        ),
     )

@@ -1,4 +1,6 @@
-"""PDFs are made in a process of their own: it can be slow, large or killed without holding anybody up. What was made is kept for a while."""
+"""PDFs are made in a process of their own: it can be slow, large or killed without holding anybody
+up. What was made is kept for a while.
+"""
 
 from __future__ import annotations
 
@@ -23,7 +25,9 @@ KEPT_BYTES = 24 * 1024 * 1024
 
 
 class Press:
-    """Prints pages one after the other. The same page again comes from what is kept: it is known by its whole content."""
+    """Prints pages one after the other. The same page again comes from what is kept: it is known by
+    its whole content.
+    """
 
     def __init__(self) -> None:
         self._lock = threading.Lock()
@@ -59,17 +63,26 @@ class Press:
                 # The process was killed, or ran out of memory: once more in a new one.
                 self._anew()
                 if last:
-                    raise Busy(STOPPING if self._closed else "This paper could not be printed just now: try again shortly.") from None
+                    raise Busy(
+                        STOPPING
+                        if self._closed
+                        else "This paper could not be printed just now: try again shortly."
+                    ) from None
             except TimeoutError:
                 self._anew()
-                raise Busy("This paper takes too long: try the short form, or again later.") from None
+                raise Busy(
+                    "This paper takes too long: try the short form, or again later."
+                ) from None
         raise AssertionError("unreachable")
 
     def _submit(self, html: str) -> Future[bytes]:
         with self._lock:
             if self._pool is None:
                 self._pool = ProcessPoolExecutor(
-                    1, multiprocessing.get_context("spawn"), initializer=_ends_with_parent, max_tasks_per_child=SHEETS_EACH
+                    1,
+                    multiprocessing.get_context("spawn"),
+                    initializer=_ends_with_parent,
+                    max_tasks_per_child=SHEETS_EACH,
                 )
             return self._pool.submit(pdf_of, html)
 

@@ -1,4 +1,6 @@
-"""Accounts without rights: whoever serves to the network is not root, where another account can reach what it needs."""
+"""Accounts without rights: whoever serves to the network is not root, where another account can
+reach what it needs.
+"""
 
 from __future__ import annotations
 
@@ -17,7 +19,9 @@ OF_WEB = ("tribodex", "www-data", "nobody")
 
 
 def account(names: tuple[str, ...], *needed: Path) -> pwd.struct_passwd | None:
-    """The first account of these that exists, where root asks and others may enter everything that is needed; None: whoever starts it."""
+    """The first account of these that exists, where root asks and others may enter everything that
+    is needed; None: whoever starts it.
+    """
     if os.geteuid() != 0 or not all(_reachable(path.resolve()) for path in needed):
         return None
     for name in names:
@@ -34,7 +38,14 @@ def _reachable(path: Path) -> bool:
 
 def web_account(root: Path) -> pwd.struct_passwd | None:
     """The account that the web server runs under; None where it runs as whoever starts it."""
-    return account(OF_WEB, root, Path(sys.prefix), Path(sys.base_prefix), Path(sys.executable).parent, Path(__file__).parent)
+    return account(
+        OF_WEB,
+        root,
+        Path(sys.prefix),
+        Path(sys.base_prefix),
+        Path(sys.executable).parent,
+        Path(__file__).parent,
+    )
 
 
 def give_to_web(root: Path, folder: Path) -> None:

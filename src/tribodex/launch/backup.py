@@ -1,7 +1,9 @@
-"""`./run backup`: everything the database holds, as it stood at one moment, while the server goes on.
+"""`./run backup`: everything the database holds, as it stood at one moment, while the server goes
+on.
 
-A backup is a folder: data.sql.gz (SQL as the database writes it), manifest.json (what it is, its SHA-256, where the history of changes
-stood), manifest.sig (signed with the key that signs the log), keys/ (public keys that signed). It holds no password and no private key.
+A backup is a folder: data.sql.gz (SQL as the database writes it), manifest.json (what it is, its
+SHA-256, where the history of changes stood), manifest.sig (signed with the key that signs the log),
+keys/ (public keys that signed). It holds no password and no private key.
 """
 
 from __future__ import annotations
@@ -42,7 +44,9 @@ _NAME = re.compile(r"\d{4}-\d\d-\d\dT\d{6}Z(-\d+)?")
 
 @dataclass(frozen=True)
 class Manifest:
-    """What a backup is. `history`: file and position up to which every change is in it; None where none was kept."""
+    """What a backup is. `history`: file and position up to which every change is in it; None where
+    none was kept.
+    """
 
     format: str
     format_version: int
@@ -57,7 +61,8 @@ class Manifest:
 
 
 def backups_folder(root: Path) -> Path:
-    """Where backups go: TRIBODEX_BACKUPS, best on another disk, or beside the server's own things."""
+    """Where backups go: TRIBODEX_BACKUPS, best on another disk, or beside the server's own
+    things."""
     given = os.environ.get("TRIBODEX_BACKUPS")
     return Path(given) if given else serve_folder(root) / "backups"
 
@@ -68,10 +73,15 @@ def backup(root: Path, folder: Path | None = None) -> int:
     into.mkdir(parents=True, exist_ok=True, mode=0o700)
     made_at = datetime.now(UTC)
     with opened(root) as here, Session(here.engine) as session:
-        # The newest head first: what is written meanwhile may be in the backup, what stood before must be.
+        # The newest head first: what is written meanwhile may be in the backup, what stood before
+        # must be.
         head = newest_head(session)
         identity = SqlStore(session).identity()
-        url = here.own.root_url if here.own is not None else os.environ.get("TRIBODEX_OWNER_URL") or os.environ["TRIBODEX_DATABASE_URL"]
+        url = (
+            here.own.root_url
+            if here.own is not None
+            else os.environ.get("TRIBODEX_OWNER_URL") or os.environ["TRIBODEX_DATABASE_URL"]
+        )
         schema = _schema(url)
         made = _free(into, f"{made_at:%Y-%m-%dT%H%M%SZ}")
         part = made.with_name(f"{made.name}.part")
@@ -99,40 +109,63 @@ def backup(root: Path, folder: Path | None = None) -> int:
     # Its name is there only when all of it is.
     os.sync()
     part.rename(made)
-    say(f"Backup made: {made} ({sum(file.stat().st_size for file in made.rglob('*') if file.is_file()) / 2**20:.1f} MB).")
+    say(
+        f"Backup made: {made}"
+        f" ({sum(file.stat().st_size for file in made.rglob('*') if file.is_file()) / 2**20:.1f}"
+        " MB)."
+    )
     _prune(into, kept)
     return 0
 
 
 def read_manifest(made: Path) -> tuple[Manifest, bytes]:
-    """What a backup says of itself, and its very bytes. Raises NotUp, in words, for what is none, or is damaged."""
+    """What a backup says of itself, and its very bytes. Raises NotUp, in words, for what is none,
+    or is damaged.
+    """
     try:
         written = (made / "manifest.json").read_bytes()
         said: dict[str, Any] = json.loads(written)
-        pairs = {name: tuple(said[name]) if said[name] is not None else None for name in ("history", "head")}
+        pairs = {
+            name: tuple(said[name]) if said[name] is not None else None
+            for name in ("history", "head")
+        }
         manifest = Manifest(**said | pairs)
     except FileNotFoundError as error:
         raise NotUp(f"{made} is no backup: it has no manifest.json.") from error
     except (ValueError, TypeError, KeyError) as error:
         raise NotUp(f"The manifest of {made} cannot be read: {error}.") from error
     if (manifest.format, manifest.format_version) != (FORMAT, FORMAT_VERSION):
-        raise NotUp(f"{made} is of format {manifest.format} {manifest.format_version}; this version reads {FORMAT} {FORMAT_VERSION}.")
+        raise NotUp(
+            f"{made} is of format {manifest.format} {manifest.format_version}; this version reads"
+            f" {FORMAT} {FORMAT_VERSION}."
+        )
     if _sha256(made / "data.sql.gz") != manifest.dump_sha256:
-        raise NotUp(f"{made}/data.sql.gz is not what was written: its digest is another. Take another backup.")
+        raise NotUp(
+            f"{made}/data.sql.gz is not what was written: its digest is another. Take another"
+            " backup."
+        )
     return manifest, written
 
 
 @contextmanager
 def client_file(url: str) -> Iterator[str]:
-    """How the database's own programs reach it: an option file that only this account can read; a password is in no list of processes."""
+    """How the database's own programs reach it: an option file that only this account can read; a
+    password is in no list of processes.
+    """
     parsed = make_url(url)
     reached = parsed.query.get("unix_socket")
-    where = f"socket={reached}" if reached else f"host={parsed.host}\nport={parsed.port or 3306}\nprotocol=tcp"
+    where = (
+        f"socket={reached}"
+        if reached
+        else f"host={parsed.host}\nport={parsed.port or 3306}\nprotocol=tcp"
+    )
     with TemporaryDirectory(prefix="tribodex-") as folder:
         file = Path(folder) / "client.cnf"
         file.touch(mode=0o600)
         password = (parsed.password or "").replace("\\", "\\\\").replace('"', '\\"')
-        file.write_text(f'[client]\nuser={parsed.username}\npassword="{password}"\n{where}\ndefault-character-set=utf8mb4\n')
+        file.write_text(
+            f'[client]\nuser={parsed.username}\npassword="{password}"\n{where}\ndefault-character-set=utf8mb4\n'
+        )
         yield f"--defaults-file={file}"
 
 
@@ -145,11 +178,24 @@ def _schema(url: str) -> str:
 
 
 def _dump(url: str, file: Path, *, history: bool) -> tuple[str, tuple[str, int] | None]:
-    """All rows as they stood at one moment, compressed. Returns the digest of the file, and where the history stood."""
+    """All rows as they stood at one moment, compressed. Returns the digest of the file, and where
+    the history stood.
+    """
     stood, end = None, b""
     with client_file(url) as options, gzip.open(file, "wb", 6) as out:
-        command = ["mariadb-dump", options, "--single-transaction", "--quick", "--hex-blob", "--no-tablespaces"]
-        command += [f"--max-allowed-packet={LARGEST_PACKET}", *(["--master-data=2"] if history else []), make_url(url).database or DATABASE]
+        command = [
+            "mariadb-dump",
+            options,
+            "--single-transaction",
+            "--quick",
+            "--hex-blob",
+            "--no-tablespaces",
+        ]
+        command += [
+            f"--max-allowed-packet={LARGEST_PACKET}",
+            *(["--master-data=2"] if history else []),
+            make_url(url).database or DATABASE,
+        ]
         running = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.PIPE)
         assert running.stdout is not None and running.stderr is not None  # both were asked for
         while block := running.stdout.read(2**20):

@@ -1,4 +1,6 @@
-"""Any calculator at the command line: what it takes, its answer as a short table, or everything as JSON."""
+"""Any calculator at the command line: what it takes, its answer as a short table, or everything as
+JSON.
+"""
 
 from __future__ import annotations
 
@@ -44,7 +46,9 @@ UNITS = {
 
 
 def calc(name: str, pairs: Sequence[str], *, as_json: bool) -> int:
-    """Print a calculator's answer; without a name which there are, without inputs what it takes. Problems go to the error stream."""
+    """Print a calculator's answer; without a name which there are, without inputs what it takes.
+    Problems go to the error stream.
+    """
     if not name:
         for calculator in CALCULATORS.values():
             print(f"{calculator.name}: {calculator.title}")
@@ -61,18 +65,28 @@ def calc(name: str, pairs: Sequence[str], *, as_json: bool) -> int:
         problem = from_validation(error).get_data(as_text=True)
         return _refused(problem if as_json else _in_words(json.loads(problem)))
     except TribodexError as error:
-        fields = [{"name": f.name, "message": f.message, "expected": f.expected} for f in error.fields]
+        fields = [
+            {"name": f.name, "message": f.message, "expected": f.expected} for f in error.fields
+        ]
         said = {"title": type(error).__name__, "detail": error.detail, "fields": fields}
         return _refused(json.dumps(said, ensure_ascii=False) if as_json else _in_words(said))
     if as_json:
-        print(json.dumps(plain(TypeAdapter(Answer).dump_python(answer, mode="json")), indent=2, ensure_ascii=False))
+        print(
+            json.dumps(
+                plain(TypeAdapter(Answer).dump_python(answer, mode="json")),
+                indent=2,
+                ensure_ascii=False,
+            )
+        )
     else:
         print(table(answer))
     return 0
 
 
 def takes(calculator: Calculator) -> str:
-    """What a calculator takes, a line each: its name, its unit, how it is written, whether it may be left out."""
+    """What a calculator takes, a line each: its name, its unit, how it is written, whether it may
+    be left out.
+    """
     lines = [f"{calculator.name}: {calculator.title}", ""]
     fields = calculator.inputs.model_fields
     wide = max(len(field) for field in fields)
@@ -81,7 +95,12 @@ def takes(calculator: Calculator) -> str:
         label = asked.label if asked is not None else field.replace("_", " ")
         values = _values(info)
         unit = UNITS.get(field.rpartition("_")[2], "") if not values else ""
-        parts = [label, unit, f"one of: {values}" if values else "", "a list: 1.5,2,3" if _is_list(info) else ""]
+        parts = [
+            label,
+            unit,
+            f"one of: {values}" if values else "",
+            "a list: 1.5,2,3" if _is_list(info) else "",
+        ]
         left = "" if info.is_required() else "may be left out"
         lines.append(f"  {field:<{wide}}  {'; '.join(part for part in (*parts, left) if part)}")
     example = _example(calculator)
@@ -93,14 +112,20 @@ def _example(calculator: Calculator) -> str:
     for path in sorted(EXAMPLES.glob("*.json")):
         for example in json.loads(path.read_text("utf-8"))["cases"]:
             if example["calculator"] == calculator.name:
-                return " ".join(f"{field}={_typed(value)}" for field, value in example["inputs"].items())
+                return " ".join(
+                    f"{field}={_typed(value)}" for field, value in example["inputs"].items()
+                )
     return ""
 
 
 def _typed(value: Any) -> str:
     """A value as a person types it: lists with commas, lists of lists with semicolons between."""
     if isinstance(value, list):
-        return ";".join(map(_typed, value)) if value and isinstance(value[0], list) else ",".join(map(_typed, value))
+        return (
+            ";".join(map(_typed, value))
+            if value and isinstance(value[0], list)
+            else ",".join(map(_typed, value))
+        )
     text = str(value)
     return f"'{text}'" if " " in text or ";" in text else text
 
@@ -116,11 +141,16 @@ def _values(info: FieldInfo) -> str:
 
 
 def _is_list(info: FieldInfo) -> bool:
-    return any(typing.get_origin(kind) is list for kind in (info.annotation, *typing.get_args(info.annotation)))
+    return any(
+        typing.get_origin(kind) is list
+        for kind in (info.annotation, *typing.get_args(info.annotation))
+    )
 
 
 def _pair(calculator: Calculator, text: str) -> tuple[str, object]:
-    """An input as it was typed; a list with commas, or as JSON; pairs with semicolons between: 100,110;110,120."""
+    """An input as it was typed; a list with commas, or as JSON; pairs with semicolons between:
+    100,110;110,120.
+    """
     key, _, value = text.partition("=")
     if value[:1] in "[{" and value:
         try:
@@ -130,20 +160,34 @@ def _pair(calculator: Calculator, text: str) -> tuple[str, object]:
     info = calculator.inputs.model_fields.get(key)
     if info is None or not _is_list(info):
         return key, value
-    rows = [[part.strip() for part in row.replace(" ", ",").split(",") if part.strip()] for row in value.split(";") if row.strip()]
+    rows = [
+        [part.strip() for part in row.replace(" ", ",").split(",") if part.strip()]
+        for row in value.split(";")
+        if row.strip()
+    ]
     return key, rows if _of_lists(info) else [part for row in rows for part in row]
 
 
 def _of_lists(info: FieldInfo) -> bool:
     """Whether it is a list of lists."""
-    lists = [kind for kind in (info.annotation, *typing.get_args(info.annotation)) if typing.get_origin(kind) is list]
+    lists = [
+        kind
+        for kind in (info.annotation, *typing.get_args(info.annotation))
+        if typing.get_origin(kind) is list
+    ]
     inner = typing.get_args(lists[0])[0] if lists else None
-    return typing.get_origin(inner) in (list, tuple) or any(typing.get_origin(kind) in (list, tuple) for kind in typing.get_args(inner))
+    return typing.get_origin(inner) in (list, tuple) or any(
+        typing.get_origin(kind) in (list, tuple) for kind in typing.get_args(inner)
+    )
 
 
 def table(answer: Answer) -> str:
-    """An answer as a short table: figures with their units, what each comes to, the verdict last."""
-    rows = [(result.label, _figure(result), _word(result.verdict), result.note) for result in answer.results]
+    """An answer as a short table: figures with their units, what each comes to, the verdict
+    last."""
+    rows = [
+        (result.label, _figure(result), _word(result.verdict), result.note)
+        for result in answer.results
+    ]
     wide = [max((len(row[at]) for row in rows), default=0) for at in (0, 1)]
     lines = []
     for label, figure, word, note in rows:

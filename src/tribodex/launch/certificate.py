@@ -1,7 +1,9 @@
-"""The site's own certificate authority and the certificate of this server, made where missing and renewed in time.
+"""The site's own certificate authority and the certificate of this server, made where missing and
+renewed in time.
 
-X.509 after RFC 5280, keys ECDSA P-256. The authority may vouch for the names of this server and for nothing else (name constraints), so
-that a device that trusts it is not open to anybody who steals its key.
+X.509 after RFC 5280, keys ECDSA P-256. The authority may vouch for the names of this server and for
+nothing else (name constraints), so that a device that trusts it is not open to anybody who steals
+its key.
 """
 
 from __future__ import annotations
@@ -21,7 +23,8 @@ from cryptography.x509.oid import ExtendedKeyUsageOID, NameOID
 # Devices refuse a server's certificate that is valid for longer than 825 days, some than 398.
 VALID, RENEWED_BEFORE = timedelta(days=397), timedelta(days=30)
 VALID_AUTHORITY = timedelta(days=20 * 365)
-# The longest name that a certificate’s subject holds (RFC 5280, appendix A); the names that count stand beside it in full.
+# The longest name that a certificate’s subject holds (RFC 5280, appendix A); the names that count
+# stand beside it in full.
 MOST_NAME = 64
 # Clocks of devices are off.
 EARLIER = timedelta(days=2)
@@ -29,7 +32,9 @@ EARLIER = timedelta(days=2)
 
 @dataclass(frozen=True)
 class SiteCertificate:
-    """Files of the certificate: `chain` and `key` for the server, `authority` for devices; the authority's SHA-256; whether it was made now."""
+    """Files of the certificate: `chain` and `key` for the server, `authority` for devices; the
+    authority's SHA-256; whether it was made now.
+    """
 
     chain: Path
     key: Path
@@ -39,8 +44,12 @@ class SiteCertificate:
     new: bool
 
 
-def site_certificate(folder: Path, names: Sequence[str], now: datetime | None = None) -> SiteCertificate:
-    """The certificate for these names, of a kind that is valid for at least thirty days more. `now` in UTC."""
+def site_certificate(
+    folder: Path, names: Sequence[str], now: datetime | None = None
+) -> SiteCertificate:
+    """The certificate for these names, of a kind that is valid for at least thirty days more. `now`
+    in UTC.
+    """
     now = now or datetime.now(UTC)
     wanted = [_general(name) for name in dict.fromkeys(names)]
     folder.mkdir(parents=True, exist_ok=True, mode=0o700)
@@ -51,9 +60,16 @@ def site_certificate(folder: Path, names: Sequence[str], now: datetime | None = 
     chain, key = folder / "server.crt", folder / "server.key"
     new = new_authority or not (chain.exists() and _still_good(chain, wanted, now))
     if new:
-        _make_server(chain, key, authority, authority_key, wanted, now)
+        _make_server(chain, key, authority, authority_key, wanted, now=now)
     figures = _read(authority).fingerprint(hashes.SHA256()).hex()
-    return SiteCertificate(chain, key, authority, " ".join(figures[at : at + 4] for at in range(0, 64, 4)), new_authority, new)
+    return SiteCertificate(
+        chain,
+        key,
+        authority,
+        " ".join(figures[at : at + 4] for at in range(0, 64, 4)),
+        new_authority,
+        new,
+    )
 
 
 def _general(name: str) -> x509.GeneralName:
@@ -65,17 +81,27 @@ def _general(name: str) -> x509.GeneralName:
 
 def _subtree(name: x509.GeneralName) -> x509.GeneralName:
     """A name as a constraint: an address alone is a network of one."""
-    return x509.IPAddress(ipaddress.ip_network(name.value)) if isinstance(name, x509.IPAddress) else name
+    return (
+        x509.IPAddress(ipaddress.ip_network(name.value))
+        if isinstance(name, x509.IPAddress)
+        else name
+    )
 
 
-def _make_authority(file: Path, key_file: Path, names: Sequence[x509.GeneralName], now: datetime) -> None:
+def _make_authority(
+    file: Path, key_file: Path, names: Sequence[x509.GeneralName], now: datetime
+) -> None:
     key = ec.generate_private_key(ec.SECP256R1())
-    who = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, f"Tribodex site, {names[0].value}"[:MOST_NAME])])
+    who = x509.Name(
+        [x509.NameAttribute(NameOID.COMMON_NAME, f"Tribodex site, {names[0].value}"[:MOST_NAME])]
+    )
     made = (
         _begun(who, who, key.public_key(), now, VALID_AUTHORITY)
         .add_extension(x509.BasicConstraints(ca=True, path_length=0), critical=True)
         .add_extension(_usage(signs_certificates=True), critical=True)
-        .add_extension(x509.NameConstraints([_subtree(name) for name in names], None), critical=True)
+        .add_extension(
+            x509.NameConstraints([_subtree(name) for name in names], None), critical=True
+        )
         .add_extension(x509.SubjectKeyIdentifier.from_public_key(key.public_key()), critical=False)
         .sign(key, hashes.SHA256())
     )
@@ -83,7 +109,15 @@ def _make_authority(file: Path, key_file: Path, names: Sequence[x509.GeneralName
     _keep(file, made.public_bytes(serialization.Encoding.PEM))
 
 
-def _make_server(file: Path, key_file: Path, authority: Path, authority_key: Path, names: Sequence[x509.GeneralName], now: datetime) -> None:
+def _make_server(
+    file: Path,
+    key_file: Path,
+    authority: Path,
+    authority_key: Path,
+    names: Sequence[x509.GeneralName],
+    *,
+    now: datetime,
+) -> None:
     issuer = _read(authority)
     signs = serialization.load_pem_private_key(authority_key.read_bytes(), password=None)
     assert isinstance(signs, ec.EllipticCurvePrivateKey)  # it was made above
@@ -95,15 +129,29 @@ def _make_server(file: Path, key_file: Path, authority: Path, authority_key: Pat
         .add_extension(x509.BasicConstraints(ca=False, path_length=None), critical=True)
         .add_extension(_usage(signs_certificates=False), critical=True)
         .add_extension(x509.ExtendedKeyUsage([ExtendedKeyUsageOID.SERVER_AUTH]), critical=False)
-        .add_extension(x509.AuthorityKeyIdentifier.from_issuer_public_key(signs.public_key()), critical=False)
+        .add_extension(
+            x509.AuthorityKeyIdentifier.from_issuer_public_key(signs.public_key()), critical=False
+        )
         .sign(signs, hashes.SHA256())
     )
     _keep(key_file, _private(key))
     _keep(file, made.public_bytes(serialization.Encoding.PEM) + authority.read_bytes())
 
 
-def _begun(who: x509.Name, issuer: x509.Name, key: ec.EllipticCurvePublicKey, now: datetime, valid: timedelta) -> x509.CertificateBuilder:
-    begun = x509.CertificateBuilder().subject_name(who).issuer_name(issuer).public_key(key).serial_number(x509.random_serial_number())
+def _begun(
+    who: x509.Name,
+    issuer: x509.Name,
+    key: ec.EllipticCurvePublicKey,
+    now: datetime,
+    valid: timedelta,
+) -> x509.CertificateBuilder:
+    begun = (
+        x509.CertificateBuilder()
+        .subject_name(who)
+        .issuer_name(issuer)
+        .public_key(key)
+        .serial_number(x509.random_serial_number())
+    )
     return begun.not_valid_before(now - EARLIER).not_valid_after(now + valid)
 
 
@@ -122,10 +170,15 @@ def _usage(*, signs_certificates: bool) -> x509.KeyUsage:
 
 
 def _vouches(file: Path, names: Sequence[x509.GeneralName], now: datetime) -> bool:
-    """Whether the authority covers all the names, for longer than a server's certificate is valid."""
+    """Whether the authority covers all the names, for longer than a server's certificate is
+    valid."""
     made = _read(file)
-    permitted = made.extensions.get_extension_for_class(x509.NameConstraints).value.permitted_subtrees or []
-    return {_subtree(name) for name in names} <= set(permitted) and made.not_valid_after_utc > now + VALID
+    permitted = (
+        made.extensions.get_extension_for_class(x509.NameConstraints).value.permitted_subtrees or []
+    )
+    return {_subtree(name) for name in names} <= set(
+        permitted
+    ) and made.not_valid_after_utc > now + VALID
 
 
 def _still_good(file: Path, names: Sequence[x509.GeneralName], now: datetime) -> bool:
@@ -139,7 +192,9 @@ def _read(file: Path) -> x509.Certificate:
 
 
 def _private(key: ec.EllipticCurvePrivateKey) -> bytes:
-    return key.private_bytes(serialization.Encoding.PEM, serialization.PrivateFormat.PKCS8, serialization.NoEncryption())
+    return key.private_bytes(
+        serialization.Encoding.PEM, serialization.PrivateFormat.PKCS8, serialization.NoEncryption()
+    )
 
 
 def _keep(file: Path, data: bytes) -> None:

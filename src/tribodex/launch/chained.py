@@ -11,7 +11,14 @@ from sqlalchemy.orm import Session
 from tribodex.launch.own import opened
 from tribodex.launch.watch import say
 from tribodex.store import SqlStore
-from tribodex.store.chain import chain_of, chain_what_stood, every_job, missing_jobs, newest_head, plant_troubles
+from tribodex.store.chain import (
+    chain_of,
+    chain_what_stood,
+    every_job,
+    missing_jobs,
+    newest_head,
+    plant_troubles,
+)
 from tribodex.store.log_keys import KeyFiles
 from tribodex.usecases.chain import check_job
 
@@ -28,12 +35,16 @@ def begin_chain(engine: Engine, keys: KeyFiles) -> None:
 
 
 def verify(root: Path, figures: str = "") -> int:
-    """Check every log, every attachment and the plant's chain of signed records, and say what was found. `figures`: as a paper
-    shows them; they must stand in a log. 0 when all is as it was stored.
+    """Check every log, every attachment and the plant's chain of signed records, and say what was
+    found. `figures`: as a paper shows them; they must stand in a log. 0 when all is as it was
+    stored.
     """
     sought = "".join(figures.split()).lower()
     if sought and not re.fullmatch(r"[0-9a-f]{8,64}", sought):
-        say(f"“{figures}” are no figures of a log; right would be at least eight of 0 to 9 and a to f, as the paper shows them.")
+        say(
+            f"“{figures}” are no figures of a log; right would be at least eight of 0 to 9 and a to"
+            " f, as the paper shows them."
+        )
         return 2
     with opened(root) as here, Session(here.engine) as session:
         count, entries, found, troubled = 0, 0, "", 0
@@ -41,19 +52,40 @@ def verify(root: Path, figures: str = "") -> int:
             seen = check_job(here.keys, rows, each=True)
             # What was written meanwhile is looked at again by itself, with its writers held.
             seen = seen if seen.sound else chain_of(session, here.keys, rows.job_id) or seen
-            count, entries, troubled = count + 1, entries + seen.entries, troubled + (not seen.sound)
+            count, entries, troubled = (
+                count + 1,
+                entries + seen.entries,
+                troubled + (not seen.sound),
+            )
             for trouble in seen.troubles:
                 say(f"Job {seen.number} ({seen.job_id}): {trouble}")
-            found = next((f"entry {link.seq} of job {rows.number}" for link in rows.links if sought and link.digest.startswith(sought)), found)
+            found = next(
+                (
+                    f"entry {link.seq} of job {rows.number}"
+                    for link in rows.links
+                    if sought and link.digest.startswith(sought)
+                ),
+                found,
+            )
         plant = plant_troubles(session, here.keys)
         gone = missing_jobs(session, here.keys.all_seen())
-        plant += [f"Job {job_id} had {last.seq} entries once; it is not there any more." for job_id, last in gone]
+        plant += [
+            f"Job {job_id} had {last.seq} entries once; it is not there any more."
+            for job_id, last in gone
+        ]
         for trouble in plant:
             say(trouble)
         head = newest_head(session)
-    say(f"{count} jobs, {entries} entries looked at; {troubled or 'none'} not as stored. Key {here.keys.name}.")
+    say(
+        f"{count} jobs, {entries} entries looked at; {troubled or 'none'} not as stored. Key"
+        f" {here.keys.name}."
+    )
     if head is not None:
         say(f"Signed records: {head.number}, the newest one's figures {head.digest}.")
     if sought:
-        say(f"The figures {figures} are those of {found}." if found else f"The figures {figures} stand in no log here.")
+        say(
+            f"The figures {figures} are those of {found}."
+            if found
+            else f"The figures {figures} stand in no log here."
+        )
     return 1 if troubled or plant or (sought and not found) else 0

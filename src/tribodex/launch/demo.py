@@ -55,16 +55,30 @@ def run_demo(root: Path, host: str, names: str, port: int, reset: bool) -> int:
     folder = root / ".run" / "demo"
     try:
         with Claim(folder) as claim:
-            return _run(root, LocalMariaDB(folder, say=say), (host, names), port, reset, claim)
+            return _run(
+                root, LocalMariaDB(folder, say=say), (host, names), port, reset, claim=claim
+            )
     except NotUp as error:
         say(f"The demonstration did not start. {error}")
         return 1
     except AlreadyRunning as running:
-        say(f"The demonstration runs already{f', at {running.other.address}' if running.other.address else ''}: stop it there first (Ctrl-C).")
+        say(
+            "The demonstration runs"
+            f" already{f', at {running.other.address}' if running.other.address else ''}: stop it"
+            " there first (Ctrl-C)."
+        )
         return 1
 
 
-def _run(root: Path, database: LocalMariaDB, host: tuple[str, str], port: int, reset: bool, claim: Claim) -> int:
+def _run(
+    root: Path,
+    database: LocalMariaDB,
+    host: tuple[str, str],
+    port: int,
+    reset: bool,
+    *,
+    claim: Claim,
+) -> int:
     keys = KeyFiles(database.folder / "keys")
     if reset:
         say("Throwing the demonstration's data away …")
@@ -78,7 +92,16 @@ def _run(root: Path, database: LocalMariaDB, host: tuple[str, str], port: int, r
         steady.step(lambda: prepare(root, database, keys))
         say("3 of 3: starting the web server …")
         hosts, one_tap = ",".join(filter(None, host)), {"TRIBODEX_ONE_TAP": "1"}
-        server = WebServer(root, database.app_url, host[0], choose_port(port), keys=keys.folder, hosts=hosts, say=say, more=one_tap)
+        server = WebServer(
+            root,
+            database.app_url,
+            host[0],
+            choose_port(port),
+            keys=keys.folder,
+            hosts=hosts,
+            say=say,
+            more=one_tap,
+        )
         try:
             server.wait_ready(steady.look)
             claim.serves(server)

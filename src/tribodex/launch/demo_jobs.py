@@ -36,7 +36,8 @@ from tribodex.usecases.chain import LogKeys
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.keeping import open_keeping, open_seal
-from tribodex.usecases.opening import BearingOrder, Order, open_job
+from tribodex.usecases.opening import open_job
+from tribodex.usecases.orders import BearingOrder, Order
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 from tribodex.usecases.planning.kinds import KINDS, Draft
 from tribodex.usecases.ports import JobSummary, Store, Tap
@@ -46,14 +47,29 @@ PACE = timedelta(seconds=50)
 # What the first blow turns the nut, and how each next one falls off.
 BLOW_DEG, BLOW_FALLS = 18.0, 0.96
 # What a person decides.
-_STOPS = (Do.RELEASE, Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_FEELERS, Do.DECIDE_NARROW, Do.PARTED, Do.NO_PLAY)
+_STOPS = (
+    Do.RELEASE,
+    Do.DECIDE_GROUP,
+    Do.DECIDE_WINDOW,
+    Do.DECIDE_FEELERS,
+    Do.DECIDE_NARROW,
+    Do.PARTED,
+    Do.NO_PLAY,
+)
 
 
 class VirtualFitter:
     """Does a job step by step. Deterministic: ids and times follow from the job."""
 
     def __init__(
-        self, store: Store, reference: Reference, job: Loaded, truth: VirtualBearing | Mapping[str, VirtualBearing], actor: str, begins: datetime
+        self,
+        store: Store,
+        reference: Reference,
+        job: Loaded,
+        truth: VirtualBearing | Mapping[str, VirtualBearing],
+        actor: str,
+        *,
+        begins: datetime,
     ) -> None:
         self._store, self._reference, self._actor = store, reference, actor
         self._truths = truth if isinstance(truth, Mapping) else {ONLY_PLACE: truth}
@@ -84,7 +100,15 @@ class VirtualFitter:
         """One tap."""
         self._clock += PACE
         tap = Tap(f"{self.job.id}-{self.job.job.last_seq:04d}", self._actor, self._clock)
-        self.job = do(self._store, self._reference, self.job.id, command, tap, self._clock, self.at)
+        self.job = do(
+            self._store,
+            self._reference,
+            self.job.id,
+            command,
+            tap,
+            recorded_at=self._clock,
+            at=self.at,
+        )
 
     def confirm(self, gate_id: str, without: tuple[str, ...] = ()) -> tuple[str, ...]:
         """The items of a gate, all but some."""
@@ -112,10 +136,14 @@ class VirtualFitter:
         self.say(cmd.CloseGauging())
 
     def seat(self) -> cmd.SeatNut:
-        """The nut on its washer, measured, where it should seat; or in place of the hydraulic nut, with sleeve end to ring measured."""
+        """The nut on its washer, measured, where it should seat; or in place of the hydraulic nut,
+        with sleeve end to ring measured.
+        """
         plan = self.state.plan
         if plan.hydraulic is not None or plan.nut is None:
-            return cmd.SeatNut(sleeve_before="31.42 mm", sleeve_after="31.43 mm", tool=LengthTool.DEPTH_MICROMETER)
+            return cmd.SeatNut(
+                sleeve_before="31.42 mm", sleeve_after="31.43 mm", tool=LengthTool.DEPTH_MICROMETER
+            )
         thickness = plan.washer_thickness_mm or 1.5
         behind = seat_behind_deg(thickness, plan.nut.pitch_mm)
         return cmd.SeatNut(f"{behind:.0f}", "degrees", washer_thickness=f"{thickness:.2f} mm")
@@ -132,7 +160,14 @@ class VirtualFitter:
         """Follow the tool's next moves up to signing."""
         for _ in range(most):
             desk = desk_of(self._reference, self.job, self.at)
-            task = next((t for t in rail.tasks(desk) if t.at in (SHAFT, self.at or "1") and rail.stands(desk, t) == rail.NOW), None)
+            task = next(
+                (
+                    t
+                    for t in rail.tasks(desk)
+                    if t.at in (SHAFT, self.at or "1") and rail.stands(desk, t) == rail.NOW
+                ),
+                None,
+            )
             move = ahead.move_at(desk, task) if task is not None else ahead.next_move(desk)
             # Other work than driving up is said step by step.
             other = not isinstance(move, NextMove) and move.do != Ask.CONFIRM
@@ -172,7 +207,9 @@ class VirtualFitter:
 
 
 class WrittenAtOnce(SqlStore):
-    """Keeps back what is said of one job until it is all there, and writes it in one go: a demonstration that is stopped leaves no half job."""
+    """Keeps back what is said of one job until it is all there, and writes it in one go: a
+    demonstration that is stopped leaves no half job.
+    """
 
     def __init__(self, session: Session, keys: LogKeys | None = None) -> None:
         super().__init__(session, keys)
@@ -197,6 +234,7 @@ class WrittenAtOnce(SqlStore):
         summary: JobSummary,
         positions: Sequence[str] = (),
         care: Mapping[str, list[dict[str, Any]]] | None = None,
+        *,
         round: bool = False,
         left: Sequence[str] = (),
     ) -> None:
@@ -210,10 +248,12 @@ class WrittenAtOnce(SqlStore):
         """Everything of the job."""
         if self._last is not None:
             job_id, summary, care, of_rounds = self._last
-            super().append(job_id, self._log, summary, self._positions, care, of_rounds)
+            super().append(job_id, self._log, summary, self._positions, care, round=of_rounds)
 
 
-def load_jobs(engine: Engine, reference: Reference, file: Path, keys: LogKeys | None = None) -> None:
+def load_jobs(
+    engine: Engine, reference: Reference, file: Path, keys: LogKeys | None = None
+) -> None:
     """Do every job of the file; jobs that are there already stay as they are."""
     demonstration = read_yaml(file)
     reference = reference.pinned(demonstration.get("procedures", ()))
@@ -228,32 +268,52 @@ def load_jobs(engine: Engine, reference: Reference, file: Path, keys: LogKeys | 
                 continue
             driven = entry.get("truths") or ([entry["truth"]] if "truth" in entry else [])
             truths = {str(i): _truth(truth) for i, truth in enumerate(driven, 1)}
-            fitter = VirtualFitter(store, reference, job, truths, entry["actor"], begins)
+            fitter = VirtualFitter(store, reference, job, truths, entry["actor"], begins=begins)
             for step in entry["steps"]:
                 for name, value in step.items():
                     _STEPS[name](fitter, value)
             store.write()
 
 
-def _opened(store: Store, reference: Reference, entry: Mapping[str, Any], tap: Tap, begins: datetime) -> Loaded:
-    """The job of an entry: a mounting, bearings given into keeping, a large seal, or a round over positions."""
+def _opened(
+    store: Store, reference: Reference, entry: Mapping[str, Any], tap: Tap, begins: datetime
+) -> Loaded:
+    """The job of an entry: a mounting, bearings given into keeping, a large seal, or a round over
+    positions.
+    """
     if "keeping" in entry:
-        return open_keeping(store, reference, entry["id"], entry["keeping"], tap, begins)
+        return open_keeping(
+            store, reference, entry["id"], entry["keeping"], tap, recorded_at=begins
+        )
     if "large_seal" in entry:
-        return open_seal(store, reference, entry["id"], entry["large_seal"], tap, begins)
+        return open_seal(
+            store, reference, entry["id"], entry["large_seal"], tap, recorded_at=begins
+        )
     if "round" in entry:
         order = RoundOrder(title=entry["title"], positions=tuple(entry["round"]))
-        return open_round(store, reference, entry["id"], order, tap, begins)
-    return open_job(store, reference, entry["id"], _order(entry), tap, begins)
+        return open_round(store, reference, entry["id"], order, tap, recorded_at=begins)
+    return open_job(store, reference, entry["id"], _order(entry), tap, recorded_at=begins)
 
 
 def _order(entry: Mapping[str, Any]) -> Order:
-    """The job as it was ordered: for one bearing, or for those of a shaft; other plans than that of a taper stand under their kind's name."""
+    """The job as it was ordered: for one bearing, or for those of a shaft; other plans than that of
+    a taper stand under their kind's name.
+    """
     places = entry.get("bearings", [entry])
-    bearings = tuple(BearingOrder(b["position"], _draft({**entry, **b}), Floats(b.get("floats", "unknown"))) for b in places)
+    bearings = tuple(
+        BearingOrder(b["position"], _draft({**entry, **b}), Floats(b.get("floats", "unknown")))
+        for b in places
+    )
     cartridge = CartridgeDraft(**entry["cartridge"]) if "cartridge" in entry else None
     whole, scope = entry.get("whole", len(places) > 1), Scope(entry.get("scope", Scope.WHOLE))
-    return Order(entry["title"], bearings, whole=whole, cartridge=cartridge, scope=scope, off_machine=entry.get("off_machine", ""))
+    return Order(
+        entry["title"],
+        bearings,
+        whole=whole,
+        cartridge=cartridge,
+        scope=scope,
+        off_machine=entry.get("off_machine", ""),
+    )
 
 
 def _draft(entry: Mapping[str, Any]) -> PlanDraft | Draft:
@@ -272,7 +332,12 @@ def _said(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
 
 def _truth(data: Mapping[str, Any]) -> VirtualBearing:
     cells = [(place, row) for place in (1, 2, 3) for row in Row]
-    return VirtualBearing(data["initial_um"], data["per_degree_um"], data["seating_deg"], dict(zip(cells, data["offsets_um"], strict=True)))
+    return VirtualBearing(
+        data["initial_um"],
+        data["per_degree_um"],
+        data["seating_deg"],
+        dict(zip(cells, data["offsets_um"], strict=True)),
+    )
 
 
 def _overrule(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
@@ -282,8 +347,12 @@ def _overrule(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
 
 def _correct(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
     """The last leaf that was tried did something else."""
-    target, tried = next((e.seq, e.fact) for e in reversed(fitter.job.log) if isinstance(e.fact, LeafTried))
-    again = cmd.TryLeaf(tried.place, tried.row, f"{sum(tried.leaves_um):g} µm", Outcome(value["outcome"]))
+    target, tried = next(
+        (e.seq, e.fact) for e in reversed(fitter.job.log) if isinstance(e.fact, LeafTried)
+    )
+    again = cmd.TryLeaf(
+        tried.place, tried.row, f"{sum(tried.leaves_um):g} µm", Outcome(value["outcome"])
+    )
     fitter.say(job_cmd.Correct(target, value["reason"], again))
 
 

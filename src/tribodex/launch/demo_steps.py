@@ -1,4 +1,6 @@
-"""Steps of the demonstration after locking: seats, filling, closing, running in, keeping, stops of a round; each as many taps as a person makes."""
+"""Steps of the demonstration after locking: seats, filling, closing, running in, keeping, stops of
+a round; each as many taps as a person makes.
+"""
 
 from __future__ import annotations
 
@@ -45,7 +47,9 @@ def _seat(fitter: Fitter, said: Mapping[str, Any]) -> None:
 
 def _out(fitter: Fitter, what: str) -> None:
     """A temporary part comes out again."""
-    entry = next(part.entry for part in fitter.desk.job.of(stock.TOPIC, SHAFT).still_in if part.what == what)
+    entry = next(
+        part.entry for part in fitter.desk.job.of(stock.TOPIC, SHAFT).still_in if part.what == what
+    )
     fitter.say(stock.commands.TakeOut(entry))
 
 
@@ -53,7 +57,14 @@ def _inboard(fitter: Fitter, said: Mapping[str, Any]) -> None:
     """Seals planned, the inboard ring on before the sleeve."""
     cmd = seals.commands
     fitter.say(
-        cmd.PlanSeals(seal=SealKind(said["seal"]), purpose=Purpose(said["purpose"]), sides="both", material="NBR", speed="92", temperature="50 °C")
+        cmd.PlanSeals(
+            seal=SealKind(said["seal"]),
+            purpose=Purpose(said["purpose"]),
+            sides="both",
+            material="NBR",
+            speed="92",
+            temperature="50 °C",
+        )
     )
     fitter.say(cmd.PutRingOn("inboard", said["lip"]))
 
@@ -71,7 +82,13 @@ def _fill(fitter: Fitter, said: Mapping[str, Any]) -> None:
     cmd = grease.commands
     fitter.say(
         cmd.ChooseLubricant(
-            lubricant="grease", name="Mill grease 2", thickener="lithium complex", old="clean", oil="VG 220", speed="92", temperature="50 °C"
+            lubricant="grease",
+            name="Mill grease 2",
+            thickener="lithium complex",
+            old="clean",
+            oil="VG 220",
+            speed="92",
+            temperature="50 °C",
         )
     )
     fitter.say(cmd.PlanFill("middling", **said))
@@ -86,12 +103,37 @@ def _close(fitter: Fitter, said: Mapping[str, Any]) -> None:
     """In line with the load on, base bolt by bolt, gaps, cap bolt by bolt, looked at."""
     cmd = bolts.commands
     fitter.say(cmd.AlignLoaded(said["offset"], said["over"], said["feet"], turned=True))
-    wrench: dict[str, Any] = {"wrench": "No. 3, 60 to 340 N·m", "wrench_from": "60 N·m", "wrench_to": "340 N·m", "wrench_checked": "2026-08-03"}
-    fitter.say(cmd.PlanJoint("base", "2", "corners", "M16", torque="190 N·m", torque_source="sheet of the housing", **wrench))
+    wrench: dict[str, Any] = {
+        "wrench": "No. 3, 60 to 340 N·m",
+        "wrench_from": "60 N·m",
+        "wrench_to": "340 N·m",
+        "wrench_checked": "2026-08-03",
+    }
+    fitter.say(
+        cmd.PlanJoint(
+            "base",
+            "2",
+            "corners",
+            "M16",
+            torque="190 N·m",
+            torque_source="sheet of the housing",
+            **wrench,
+        )
+    )
     _tighten(fitter, "base")
     fitter.say(cmd.ReadRingGaps(said["toward"], said["away"], "cap_off"))
     fitter.say(
-        cmd.PlanJoint(joint="cap", count="4", layout="corners", screw="M12", grade="8.8", finish="oiled", into="grey iron", engaged="22 mm", **wrench)
+        cmd.PlanJoint(
+            joint="cap",
+            count="4",
+            layout="corners",
+            screw="M12",
+            grade="8.8",
+            finish="oiled",
+            into="grey iron",
+            engaged="22 mm",
+            **wrench,
+        )
     )
     _tighten(fitter, "cap")
     fitter.say(cmd.LookRubbing(True))
@@ -107,10 +149,21 @@ def _run(fitter: Fitter, said: Mapping[Any, Any]) -> None:
     for i, minutes in enumerate(said["minutes"]):
         for place in ("1", "2"):
             warm = f"{said[place][i]} °C"
-            fitter.say(runin.commands.ReadWarmth(place, warm, ReadBy.THERMOMETER, runin.facts.Noise.EVEN, after=str(minutes)))
+            fitter.say(
+                runin.commands.ReadWarmth(
+                    place, warm, ReadBy.THERMOMETER, runin.facts.Noise.EVEN, after=str(minutes)
+                )
+            )
 
 
-USUAL = {"dirt": "some dust", "wet": "dry", "shakes": "quiet", "stands": "horizontal", "path": "groove", "hours_per_day": "16"}
+USUAL = {
+    "dirt": "some dust",
+    "wet": "dry",
+    "shakes": "quiet",
+    "stands": "horizontal",
+    "path": "groove",
+    "hours_per_day": "16",
+}
 
 
 def _care(fitter: Fitter, said: Mapping[str, Any]) -> None:
@@ -128,7 +181,9 @@ def _care_all(fitter: Fitter, said: Mapping[str, Any]) -> None:
 
 
 def _stop(fitter: Fitter, said: Mapping[str, Any]) -> None:
-    """A stop of a round done as planned, or skipped; `times`: so many times the strokes that are asked."""
+    """A stop of a round done as planned, or skipped; `times`: so many times the strokes that are
+    asked.
+    """
     asked = dict(said)
     fitter.go_to(asked.pop("at"))
     if "skip" in asked:
@@ -139,7 +194,13 @@ def _stop(fitter: Fitter, said: Mapping[str, Any]) -> None:
     times = asked.pop("times", 1)
     strokes = str(plan.strokes * times) if plan.strokes is not None and "grease" in plan.due else ""
     by = "thermometer" if asked.get("temperature") else ""
-    fitter.say(stop.commands.DoStop(standing="running" if plan.running else "standing", strokes=strokes, **{"read_by": by, **asked}))
+    fitter.say(
+        stop.commands.DoStop(
+            standing="running" if plan.running else "standing",
+            strokes=strokes,
+            **{"read_by": by, **asked},
+        )
+    )
 
 
 AFTER_LOCKING: dict[str, Callable[[Any, Any], None]] = {

@@ -1,8 +1,9 @@
 """The door to the network: TLS with the site's certificate, everything else shown the way there.
 
-Run as a program by TlsFront, with the listening socket as an open file. It holds connections that say nothing, so that the web server
-behind it need not: only what a client has begun to send reaches it. Without TLS it gives the page that says how a device comes to trust
-this server, the authority's certificate, and for everything else the address to go to. It parses no request that came over TLS.
+Run as a program by TlsFront, with the listening socket as an open file. It holds connections that
+say nothing, so that the web server behind it need not: only what a client has begun to send reaches
+it. Without TLS it gives the page that says how a device comes to trust this server, the authority's
+certificate, and for everything else the address to go to. It parses no request that came over TLS.
 """
 
 from __future__ import annotations
@@ -35,7 +36,9 @@ TRUST, AUTHORITY = "/trust", "/trust/site.crt"
 
 @dataclass(frozen=True)
 class Door:
-    """What is behind it (port on loopback), where it is called, and what it gives without TLS: media type and content by address."""
+    """What is behind it (port on loopback), where it is called, and what it gives without TLS:
+    media type and content by address.
+    """
 
     behind: int
     address: str
@@ -44,7 +47,9 @@ class Door:
 
 
 class TlsFront(HeldProcess):
-    """The door as a process; `port` is where browsers come, `behind` the web server's port on loopback."""
+    """The door as a process; `port` is where browsers come, `behind` the web server's port on
+    loopback.
+    """
 
     what = "The door to the network"
 
@@ -55,8 +60,8 @@ class TlsFront(HeldProcess):
         behind: int,
         certificate: SiteCertificate,
         names: Sequence[str],
-        page: Path,
         *,
+        page: Path,
         environment: Mapping[str, str],
         log: Path | None = None,
         say: Callable[[str], None] | None = None,
@@ -79,7 +84,13 @@ class TlsFront(HeldProcess):
 
     def command(self, held: int) -> Sequence[str]:
         """The door, with the socket and what it needs to know."""
-        return [sys.executable, "-m", "tribodex.launch.front", str(held), json.dumps(self._settings)]
+        return [
+            sys.executable,
+            "-m",
+            "tribodex.launch.front",
+            str(held),
+            json.dumps(self._settings),
+        ]
 
     def answers(self) -> bool:
         """Whether it speaks TLS."""
@@ -113,7 +124,14 @@ async def serve(listening: socket.socket, context: ssl.SSLContext, door: Door) -
 
 async def _client(client: socket.socket, context: ssl.SSLContext, door: Door) -> None:
     client.setblocking(False)
-    with contextlib.suppress(OSError, ssl.SSLError, TimeoutError, asyncio.IncompleteReadError, asyncio.LimitOverrunError, ConnectionError):
+    with contextlib.suppress(
+        OSError,
+        ssl.SSLError,
+        TimeoutError,
+        asyncio.IncompleteReadError,
+        asyncio.LimitOverrunError,
+        ConnectionError,
+    ):
         try:
             async with asyncio.timeout(SILENT_SECONDS):
                 first = await _first_byte(client)
@@ -145,18 +163,25 @@ async def _first_byte(client: socket.socket) -> int | None:
         loop.remove_reader(client.fileno())
 
 
-async def _streams(client: socket.socket, context: ssl.SSLContext | None) -> tuple[asyncio.StreamReader, asyncio.StreamWriter]:
+async def _streams(
+    client: socket.socket, context: ssl.SSLContext | None
+) -> tuple[asyncio.StreamReader, asyncio.StreamWriter]:
     loop = asyncio.get_running_loop()
     reader = asyncio.StreamReader(limit=LARGEST_HEAD)
     protocol = asyncio.StreamReaderProtocol(reader)
-    secured: dict[str, Any] = {"ssl": context, "ssl_handshake_timeout": HANDSHAKE_SECONDS} if context is not None else {}
-    # From here on the socket is the transport's: closing it beside that would take its number away while it still sends.
+    secured: dict[str, Any] = (
+        {"ssl": context, "ssl_handshake_timeout": HANDSHAKE_SECONDS} if context is not None else {}
+    )
+    # From here on the socket is the transport's: closing it beside that would take its number away
+    # while it still sends.
     transport, _ = await loop.connect_accepted_socket(lambda: protocol, client, **secured)
     return reader, asyncio.StreamWriter(transport, protocol, reader, loop)
 
 
 async def _through(client: socket.socket, context: ssl.SSLContext, door: Door) -> None:
-    """Both ways until one side ends. What is behind is called only when the client has said something."""
+    """Both ways until one side ends. What is behind is called only when the client has said
+    something.
+    """
     reader, writer = await _streams(client, context)
     try:
         async with asyncio.timeout(SILENT_SECONDS):
@@ -166,7 +191,10 @@ async def _through(client: socket.socket, context: ssl.SSLContext, door: Door) -
         inner_reader, inner_writer = await asyncio.open_connection("127.0.0.1", door.behind)
         try:
             inner_writer.write(begun)
-            ways = {asyncio.create_task(_copy(reader, inner_writer)), asyncio.create_task(_copy(inner_reader, writer))}
+            ways = {
+                asyncio.create_task(_copy(reader, inner_writer)),
+                asyncio.create_task(_copy(inner_reader, writer)),
+            }
             await asyncio.wait(ways, return_when=asyncio.FIRST_COMPLETED)
             for way in ways:
                 way.cancel()
@@ -184,7 +212,9 @@ async def _copy(reader: asyncio.StreamReader, writer: asyncio.StreamWriter) -> N
 
 
 async def _plain(client: socket.socket, door: Door) -> None:
-    """One request without TLS: what a device needs before it can trust this server, or the way there."""
+    """One request without TLS: what a device needs before it can trust this server, or the way
+    there.
+    """
     reader, writer = await _streams(client, None)
     try:
         async with asyncio.timeout(SILENT_SECONDS):
@@ -205,19 +235,45 @@ async def _end(writer: asyncio.StreamWriter) -> None:
 
 
 def answer_plain(head: bytes, door: Door) -> bytes:
-    """The answer to a request without TLS. Nothing of the request is repeated but a path of plain letters."""
+    """The answer to a request without TLS. Nothing of the request is repeated but a path of plain
+    letters.
+    """
     method, _, rest = head.partition(b"\r\n")[0].decode("latin-1").partition(" ")
     path = rest.partition(" ")[0].partition("?")[0]
     if path in door.given and method in ("GET", "HEAD"):
         media, content = door.given[path]
         # The page's own style, and nothing else.
-        lines = ["HTTP/1.1 200 OK", f"Content-Type: {media}", "Content-Security-Policy: default-src 'none'; style-src 'unsafe-inline'"]
+        lines = [
+            "HTTP/1.1 200 OK",
+            f"Content-Type: {media}",
+            "Content-Security-Policy: default-src 'none'; style-src 'unsafe-inline'",
+        ]
     else:
-        media, content = "text/plain; charset=utf-8", f"Tribodex is at {door.address}; how to trust it: {TRUST}\n".encode()
-        plain = path if path.startswith("/") and not path.startswith("//") and all(c.isalnum() or c in "/-_." for c in path) else "/"
+        media, content = (
+            "text/plain; charset=utf-8",
+            f"Tribodex is at {door.address}; how to trust it: {TRUST}\n".encode(),
+        )
+        plain = (
+            path
+            if path.startswith("/")
+            and not path.startswith("//")
+            and all(c.isalnum() or c in "/-_." for c in path)
+            else "/"
+        )
         to = _called(head, door)
-        lines = ["HTTP/1.1 308 Permanent Redirect", f"Location: {to}{plain}", f"Content-Type: {media}"]
-    lines += [f"Content-Length: {len(content)}", "Cache-Control: no-store", "X-Content-Type-Options: nosniff", "Connection: close", "", ""]
+        lines = [
+            "HTTP/1.1 308 Permanent Redirect",
+            f"Location: {to}{plain}",
+            f"Content-Type: {media}",
+        ]
+    lines += [
+        f"Content-Length: {len(content)}",
+        "Cache-Control: no-store",
+        "X-Content-Type-Options: nosniff",
+        "Connection: close",
+        "",
+        "",
+    ]
     return "\r\n".join(lines).encode() + (b"" if method == "HEAD" else content)
 
 
@@ -234,7 +290,8 @@ def _called(head: bytes, door: Door) -> str:
 
 
 def main() -> int:
-    """The door. Arguments: number of the open file that is the listening socket, settings as JSON."""
+    """The door. Arguments: number of the open file that is the listening socket, settings as
+    JSON."""
     said = json.loads(sys.argv[2])
     context = ssl.SSLContext(ssl.PROTOCOL_TLS_SERVER)
     context.minimum_version = ssl.TLSVersion.TLSv1_2
@@ -254,7 +311,9 @@ def main() -> int:
         task = asyncio.current_task()
         assert task is not None  # it is one
         asyncio.get_running_loop().add_signal_handler(signal.SIGTERM, task.cancel)
-        await serve(listening, context, Door(said["behind"], said["address"], tuple(said["names"]), given))
+        await serve(
+            listening, context, Door(said["behind"], said["address"], tuple(said["names"]), given)
+        )
 
     with contextlib.suppress(asyncio.CancelledError):
         asyncio.run(until_told())

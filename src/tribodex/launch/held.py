@@ -1,4 +1,6 @@
-"""Processes at an address that outlives them: while one is started anew, browsers wait and lose nothing."""
+"""Processes at an address that outlives them: while one is started anew, browsers wait and lose
+nothing.
+"""
 
 from __future__ import annotations
 
@@ -30,13 +32,20 @@ class HeldProcess:
     what = "The server"
 
     def __init__(
-        self, where: tuple[str, int], root: Path, environment: Mapping[str, str], log: Path | None, say: Callable[[str], None] | None
+        self,
+        where: tuple[str, int],
+        root: Path,
+        environment: Mapping[str, str],
+        log: Path | None,
+        say: Callable[[str], None] | None,
     ) -> None:
         host, port = where
         self._root, self._environment, self._log, self._say = root, dict(environment), log, say
         family = socket.AF_INET6 if ":" in host else socket.AF_INET
         both = host == "::" and socket.has_dualstack_ipv6()
-        self._listening = socket.create_server((host, port), family=family, backlog=WAITING, dualstack_ipv6=both)
+        self._listening = socket.create_server(
+            (host, port), family=family, backlog=WAITING, dualstack_ipv6=both
+        )
         self._process = self._start()
 
     def command(self, held: int) -> Sequence[str]:
@@ -58,7 +67,9 @@ class HeldProcess:
         self._process = self._start()
 
     def wait_ready(self, meanwhile: Callable[[], None] = lambda: None) -> None:
-        """Wait until it answers; `meanwhile` is done at each look. Raises NotUp, in words, when it does not."""
+        """Wait until it answers; `meanwhile` is done at each look. Raises NotUp, in words, when it
+        does not.
+        """
 
         def answers() -> bool:
             meanwhile()
@@ -71,7 +82,9 @@ class HeldProcess:
             raise NotUp(f"{error}{self.last_words()}") from None
 
     def last_words(self) -> str:
-        """The end of what it wrote, where that was kept in a file; else it stands on the terminal already."""
+        """The end of what it wrote, where that was kept in a file; else it stands on the terminal
+        already.
+        """
         return f" What it wrote last:\n{end_of(self._log)}" if self._log is not None else ""
 
     def alive(self) -> bool:

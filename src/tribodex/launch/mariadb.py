@@ -1,4 +1,6 @@
-"""A MariaDB instance of one's own: a folder and a socket in it, no port; nothing of the system's service."""
+"""A MariaDB instance of one's own: a folder and a socket in it, no port; nothing of the system's
+service.
+"""
 
 from __future__ import annotations
 
@@ -57,10 +59,21 @@ HISTORY_DAYS = 30
 
 
 class LocalMariaDB:
-    """A database server in a folder. `owner_url` may change tables, `app_url` may not change the log."""
+    """A database server in a folder. `owner_url` may change tables, `app_url` may not change the
+    log.
+    """
 
-    def __init__(self, folder: Path, *, fast: bool = False, history: bool = False, say: Callable[[str], None] | None = None) -> None:
-        """`fast`: nothing is forced to the disk, for tests. `history`: every change is kept as well, to come back to any moment."""
+    def __init__(
+        self,
+        folder: Path,
+        *,
+        fast: bool = False,
+        history: bool = False,
+        say: Callable[[str], None] | None = None,
+    ) -> None:
+        """`fast`: nothing is forced to the disk, for tests. `history`: every change is kept as
+        well, to come back to any moment.
+        """
         self.folder = folder.resolve()
         self._history = history
         self._say = say
@@ -144,7 +157,11 @@ class LocalMariaDB:
             command.append(f"--user={self._account or 'root'}")
         # A session of its own: Ctrl-C reaches the launcher first, which stops the server cleanly.
         self._process = subprocess.Popen(
-            command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, start_new_session=True, preexec_fn=dies_with_parent(signal.SIGTERM)
+            command,
+            stdout=subprocess.DEVNULL,
+            stderr=subprocess.DEVNULL,
+            start_new_session=True,
+            preexec_fn=dies_with_parent(signal.SIGTERM),
         )
         self._wait()
 
@@ -185,22 +202,36 @@ class LocalMariaDB:
         if not path.exists():
             descriptor = os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
             with os.fdopen(descriptor, "w") as file:
-                json.dump({"owner": secrets.token_urlsafe(24), "app": secrets.token_urlsafe(24)}, file)
+                json.dump(
+                    {"owner": secrets.token_urlsafe(24), "app": secrets.token_urlsafe(24)}, file
+                )
         return Accounts(**json.loads(path.read_text()))
 
     def _install(self, data: Path) -> None:
         shutil.rmtree(data, ignore_errors=True)
         data.mkdir(parents=True)
-        command = ["mariadb-install-db", "--no-defaults", f"--datadir={data}", "--auth-root-authentication-method=normal", "--skip-test-db"]
+        command = [
+            "mariadb-install-db",
+            "--no-defaults",
+            f"--datadir={data}",
+            "--auth-root-authentication-method=normal",
+            "--skip-test-db",
+        ]
         if os.geteuid() == 0:
             command.append(f"--user={self._account or 'root'}")
-        done = subprocess.run(command, capture_output=True, text=True, check=False, env=os.environ | {"TMPDIR": self._own("tmp")})
+        done = subprocess.run(
+            command,
+            capture_output=True,
+            text=True,
+            check=False,
+            env=os.environ | {"TMPDIR": self._own("tmp")},
+        )
         if done.returncode != 0:
             raise NotUp(f"MariaDB could not make its data folder:\n{done.stderr[-2000:]}")
 
     def _init_file(self) -> Path:
-        """Accounts, made or renewed at every start: three, each with a password, from this machine only. The application gets its
-        rights after migration.
+        """Accounts, made or renewed at every start: three, each with a password, from this machine
+        only. The application gets its rights after migration.
         """
         owner, app = self._accounts.owner, self._accounts.app
         path = self.folder / "init.sql"
@@ -208,7 +239,8 @@ class LocalMariaDB:
         known = "('tribodex_owner', 'tribodex_app', 'root', 'mariadb.sys')"
         path.write_text(
             f"CREATE DATABASE IF NOT EXISTS {DATABASE};\n"
-            # Whatever came with the installation or an older version: nameless accounts, others' hosts, none of them is needed.
+            # Whatever came with the installation or an older version: nameless accounts, others'
+            # hosts, none of them is needed.
             f"DELETE FROM mysql.global_priv WHERE Host <> 'localhost' OR User NOT IN {known};\n"
             "FLUSH PRIVILEGES;\n"
             f"CREATE USER IF NOT EXISTS tribodex_owner@localhost IDENTIFIED BY '{owner}';\n"
@@ -223,7 +255,9 @@ class LocalMariaDB:
 
     @property
     def socket(self) -> Path:
-        """Where it is spoken to. The path of a socket may not be longer than some hundred letters: then it stands in a short folder."""
+        """Where it is spoken to. The path of a socket may not be longer than some hundred letters:
+        then it stands in a short folder.
+        """
         inside = self.folder / "socket" / "db.sock"
         if len(str(inside)) <= LONGEST_SOCKET:
             return inside
@@ -243,7 +277,9 @@ class LocalMariaDB:
         return folder
 
     def _let_web_in(self, folder: Path) -> None:
-        """The web server's account, where it is another one, may reach the socket and see nothing else."""
+        """The web server's account, where it is another one, may reach the socket and see nothing
+        else.
+        """
         web = account(OF_WEB, self.folder)
         if web is not None and self._account:
             os.chown(folder, self._uid(), web.pw_gid)
@@ -268,7 +304,10 @@ class LocalMariaDB:
             return
         os.kill(pid, signal.SIGTERM)
         if not wait_gone(pid, lambda: started_at(pid) is not None):
-            raise NotUp(f"A database server of an earlier start (process {pid}) holds {self.folder} and does not end: end it, then start again.")
+            raise NotUp(
+                f"A database server of an earlier start (process {pid}) holds {self.folder} and"
+                " does not end: end it, then start again."
+            )
 
     def _wait(self) -> None:
         assert self._process is not None  # it was just started
@@ -279,7 +318,12 @@ class LocalMariaDB:
 
     def _answers(self) -> bool:
         try:
-            pymysql.connect(unix_socket=str(self.socket), user="tribodex_owner", password=self._accounts.owner, connect_timeout=30).close()
+            pymysql.connect(
+                unix_socket=str(self.socket),
+                user="tribodex_owner",
+                password=self._accounts.owner,
+                connect_timeout=30,
+            ).close()
         except pymysql.err.OperationalError as error:
             if error.args and error.args[0] not in _NOT_YET:
                 raise NotUp(f"The database refuses its own account: {error.args[-1]}.") from error
@@ -294,5 +338,7 @@ class LocalMariaDB:
 def _server() -> str:
     found = shutil.which("mariadbd", path=f"{os.environ.get('PATH', '')}:/usr/sbin:/usr/local/sbin")
     if found is None:
-        raise NotUp("mariadbd is not installed; the launcher installs it (apt package mariadb-server-core).")
+        raise NotUp(
+            "mariadbd is not installed; the launcher installs it (apt package mariadb-server-core)."
+        )
     return found

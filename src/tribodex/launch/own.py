@@ -1,4 +1,6 @@
-"""The server's database, for a command beside it: the running one, its own instance while that is stopped, or the one of the environment."""
+"""The server's database, for a command beside it: the running one, its own instance while that is
+stopped, or the one of the environment.
+"""
 
 from __future__ import annotations
 
@@ -48,7 +50,9 @@ class ServerData:
 
 @contextmanager
 def opened(root: Path) -> Iterator[ServerData]:
-    """The server's database. An instance that the running server holds is used as it is, never started a second time."""
+    """The server's database. An instance that the running server holds is used as it is, never
+    started a second time.
+    """
     url, folder = os.environ.get("TRIBODEX_DATABASE_URL"), serve_folder(root)
     own = LocalMariaDB(folder, history=True) if url is None else None
     started = own is not None and read_running(folder / "launcher.json") is None

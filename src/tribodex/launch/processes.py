@@ -1,4 +1,6 @@
-"""Processes that end with who started them, and are told apart from others that took their number later."""
+"""Processes that end with who started them, and are told apart from others that took their number
+later.
+"""
 
 from __future__ import annotations
 
@@ -18,7 +20,9 @@ _LIBC = ctypes.CDLL(None, use_errno=True)
 
 
 def dies_with_parent(how: signal.Signals = signal.SIGKILL) -> Callable[[], None]:
-    """What a child does first: ask the kernel for this signal when its parent ends, however that ends."""
+    """What a child does first: ask the kernel for this signal when its parent ends, however that
+    ends.
+    """
     parent = os.getpid()
 
     def prepare() -> None:
@@ -47,7 +51,9 @@ def many_files() -> None:
 
 
 def started_at(pid: int) -> int | None:
-    """When a process began, in the kernel's ticks since boot; None when there is none, or it only waits to be noticed."""
+    """When a process began, in the kernel's ticks since boot; None when there is none, or it only
+    waits to be noticed.
+    """
     try:
         fields = Path(f"/proc/{pid}/stat").read_text().rpartition(")")[2].split()
     except OSError:
@@ -57,7 +63,9 @@ def started_at(pid: int) -> int | None:
 
 @dataclass(frozen=True)
 class Running:
-    """A process by number and start, so that a later one with the same number is not taken for it; and where it can be reached."""
+    """A process by number and start, so that a later one with the same number is not taken for it;
+    and where it can be reached.
+    """
 
     pid: int
     started: int
@@ -88,7 +96,9 @@ class Running:
 def write_running(file: Path, running: Running) -> None:
     """Keep it beside what it serves."""
     file.parent.mkdir(parents=True, exist_ok=True)
-    file.write_text(json.dumps({"pid": running.pid, "started": running.started, "address": running.address}))
+    file.write_text(
+        json.dumps({"pid": running.pid, "started": running.started, "address": running.address})
+    )
 
 
 def read_running(file: Path) -> Running | None:

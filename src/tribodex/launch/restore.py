@@ -1,7 +1,8 @@
-"""`./run restore`: a backup, and every change since as far as the history has it, into the server's instance.
+"""`./run restore`: a backup, and every change since as far as the history has it, into the server's
+instance.
 
-What stood there before is moved aside, never deleted. Afterwards every log is checked, and what was acknowledged but is not there any
-more is named.
+What stood there before is moved aside, never deleted. Afterwards every log is checked, and what was
+acknowledged but is not there any more is named.
 """
 
 from __future__ import annotations
@@ -35,10 +36,18 @@ from tribodex.usecases.chain import check_job
 UNSOUND = 3
 
 
-def restore(root: Path, made: Path | None, until: str = "", history: Path | None = None, *, replace: bool = False, since: bool = True) -> int:
-    """Restore a backup (the newest one unless named), and what the history has since, up to `until`; without
-    `since` the backup alone. 0 when all logs are sound after it,
-    UNSOUND when it is done and some are not.
+def restore(
+    root: Path,
+    made: Path | None,
+    until: str = "",
+    history: Path | None = None,
+    *,
+    replace: bool = False,
+    since: bool = True,
+) -> int:
+    """Restore a backup (the newest one unless named), and what the history has since, up to
+    `until`; without `since` the backup alone. 0 when all logs are sound after it, UNSOUND when it
+    is done and some are not.
     """
     made = made or newest(backups_folder(root))
     manifest, written = read_manifest(made)
@@ -48,7 +57,9 @@ def restore(root: Path, made: Path | None, until: str = "", history: Path | None
     given = os.environ.get("TRIBODEX_OWNER_URL")
     if os.environ.get("TRIBODEX_DATABASE_URL") is not None:
         if given is None:
-            raise NotUp("TRIBODEX_OWNER_URL is needed: the application's account may not make tables.")
+            raise NotUp(
+                "TRIBODEX_OWNER_URL is needed: the application's account may not make tables."
+            )
         _must_be_empty(given)
         _load(given, made)
         return _look_after(given, os.environ["TRIBODEX_DATABASE_URL"], keys, manifest)
@@ -72,7 +83,11 @@ def restore(root: Path, made: Path | None, until: str = "", history: Path | None
 
 def newest(folder: Path) -> Path:
     """The newest backup of a folder. Raises NotUp where there is none."""
-    found = sorted(file.parent for file in folder.glob("*/manifest.json") if not file.parent.name.endswith(".part"))
+    found = sorted(
+        file.parent
+        for file in folder.glob("*/manifest.json")
+        if not file.parent.name.endswith(".part")
+    )
     if not found:
         raise NotUp(f"There is no backup in {folder}.")
     return found[-1]
@@ -89,17 +104,32 @@ def _know(keys: KeyFiles, made: Path, manifest: Manifest, written: bytes) -> Non
                 raise NotUp(f"{error} Take another backup.") from error
     signature = bytes.fromhex((made / "manifest.sig").read_text().strip())
     if not keys.signed(manifest.key, written, signature):
-        raise NotUp(f"The manifest of {made} does not carry the signature of the server that made it. Take another backup.")
+        raise NotUp(
+            f"The manifest of {made} does not carry the signature of the server that made it. Take"
+            " another backup."
+        )
     if manifest.key not in known:
-        say(f"  it was made by a server with the key {manifest.key}, which was not known here before; compare it with a certificate of that server")
+        say(
+            f"  it was made by a server with the key {manifest.key}, which was not known here"
+            " before; compare it with a certificate of that server"
+        )
 
 
 @contextmanager
 def _aside(own: LocalMariaDB, *, replace: bool) -> Iterator[Path | None]:
-    """Data and history that stood there are moved aside, and come back when it fails. Yields where the history went."""
-    stood = [folder for folder in (own.folder / "data", own.history) if folder.is_dir() and any(folder.iterdir())]
+    """Data and history that stood there are moved aside, and come back when it fails. Yields where
+    the history went.
+    """
+    stood = [
+        folder
+        for folder in (own.folder / "data", own.history)
+        if folder.is_dir() and any(folder.iterdir())
+    ]
     if stood and not replace:
-        raise NotUp("There is data already. To put it aside and restore in its place say --replace; nothing of it is deleted.")
+        raise NotUp(
+            "There is data already. To put it aside and restore in its place say --replace; nothing"
+            " of it is deleted."
+        )
     number = 1
     while any((own.folder / f"{folder.name}-{number}").exists() for folder in stood):
         number += 1
@@ -120,8 +150,15 @@ def _aside(own: LocalMariaDB, *, replace: bool) -> Iterator[Path | None]:
 def _load(url: str, made: Path) -> None:
     """The rows of a backup into an empty database."""
     with client_file(url) as options, gzip.open(made / "data.sql.gz", "rb") as data:
-        command = ["mariadb", options, f"--max-allowed-packet={LARGEST_PACKET}", make_url(url).database or DATABASE]
-        running = subprocess.Popen(command, stdin=subprocess.PIPE, stdout=subprocess.DEVNULL, stderr=subprocess.PIPE)
+        command = [
+            "mariadb",
+            options,
+            f"--max-allowed-packet={LARGEST_PACKET}",
+            make_url(url).database or DATABASE,
+        ]
+        running = subprocess.Popen(
+            command, stdin=subprocess.PIPE, stdout=subprocess.DEVNULL, stderr=subprocess.PIPE
+        )
         assert running.stdin is not None and running.stderr is not None  # both were asked for
         try:
             shutil.copyfileobj(data, running.stdin, 2**20)
@@ -138,38 +175,72 @@ def _replay(own: LocalMariaDB, history: Path, manifest: Manifest, until: str) ->
     if manifest.history is None:
         return
     first, position = manifest.history
-    files = sorted(file for file in history.glob("log.*") if file.suffix[1:].isdigit() and file.name >= first)
+    files = sorted(
+        file for file in history.glob("log.*") if file.suffix[1:].isdigit() and file.name >= first
+    )
     if not files or files[0].name != first:
         if until:
-            raise NotUp(f"{history} does not hold {first}, where the history goes on from this backup.")
-        say("  no history of changes since the backup is at hand: what came after it is not restored")
+            raise NotUp(
+                f"{history} does not hold {first}, where the history goes on from this backup."
+            )
+        say(
+            "  no history of changes since the backup is at hand: what came after it is not"
+            " restored"
+        )
         return
     stop = [f"--stop-datetime={_moment(until):%Y-%m-%d %H:%M:%S}"] if until else []
     with client_file(own.root_url) as options:
         for file in files:
-            _play(file, ["--start-position", str(position), *stop] if file.name == first else stop, options)
-    say(f"  changes since then played back{f' up to {until}' if until else ''}, from {len(files)} files of the history")
+            _play(
+                file,
+                ["--start-position", str(position), *stop] if file.name == first else stop,
+                options,
+            )
+    say(
+        f"  changes since then played back{f' up to {until}' if until else ''}, from {len(files)}"
+        " files of the history"
+    )
 
 
 def _play(file: Path, which: list[str], options: str) -> None:
-    """The changes of one file of the history. Each is read by itself: a reader of several stops where a kill cut one short,
-    and what came after it would be left out. A transaction is never in two files. Raises NotUp.
+    """The changes of one file of the history. Each is read by itself: a reader of several stops
+    where a kill cut one short, and what came after it would be left out. A transaction is never in
+    two files. Raises NotUp.
     """
     # Times in the history are told in the zone of who reads it.
-    reading = ["mariadb-binlog", "--no-defaults", "--disable-log-bin", f"--database={DATABASE}", *which, str(file)]
-    read = subprocess.Popen(reading, stdout=subprocess.PIPE, stderr=subprocess.PIPE, env=os.environ | {"TZ": "UTC"})
-    writing = ["mariadb", options, f"--max-allowed-packet={LARGEST_PACKET}", "--binary-mode", DATABASE]
+    reading = [
+        "mariadb-binlog",
+        "--no-defaults",
+        "--disable-log-bin",
+        f"--database={DATABASE}",
+        *which,
+        str(file),
+    ]
+    read = subprocess.Popen(
+        reading, stdout=subprocess.PIPE, stderr=subprocess.PIPE, env=os.environ | {"TZ": "UTC"}
+    )
+    writing = [
+        "mariadb",
+        options,
+        f"--max-allowed-packet={LARGEST_PACKET}",
+        "--binary-mode",
+        DATABASE,
+    ]
     write = subprocess.run(writing, stdin=read.stdout, capture_output=True, check=False)
     assert read.stdout is not None and read.stderr is not None  # both were asked for
     read.stdout.close()
     said = read.stderr.read().decode(errors="replace")
     if write.returncode != 0:
-        raise NotUp(f"The history could not be played back, in {file.name}: {write.stderr.decode(errors='replace')[-1000:]}")
+        raise NotUp(
+            f"The history could not be played back, in {file.name}:"
+            f" {write.stderr.decode(errors='replace')[-1000:]}"
+        )
     if read.wait() != 0:
         if "truncated" not in said and "EOF" not in said:
             raise NotUp(f"The history could not be read, in {file.name}: {said[-1000:]}")
         say(
-            f"  {file.name} breaks off in the middle of a change, as a kill or a full disk leaves it; anything acknowledged that lacks is named below"
+            f"  {file.name} breaks off in the middle of a change, as a kill or a full disk leaves"
+            " it; anything acknowledged that lacks is named below"
         )
 
 
@@ -184,14 +255,20 @@ def _moment(until: str) -> datetime:
 def _must_be_empty(url: str) -> None:
     engine = create_engine(url)
     with engine.connect() as connection:
-        tables = connection.scalar(text("SELECT COUNT(*) FROM information_schema.tables WHERE table_schema = DATABASE()"))
+        tables = connection.scalar(
+            text("SELECT COUNT(*) FROM information_schema.tables WHERE table_schema = DATABASE()")
+        )
     engine.dispose()
     if tables:
-        raise NotUp("The database of TRIBODEX_OWNER_URL holds tables already; an empty one is needed.")
+        raise NotUp(
+            "The database of TRIBODEX_OWNER_URL holds tables already; an empty one is needed."
+        )
 
 
 def _look_after(owner_url: str, app_url: str, keys: KeyFiles, manifest: Manifest) -> int:
-    """Schema and rights, the memory of how far logs had come made anew, every log checked, and what is missing against before."""
+    """Schema and rights, the memory of how far logs had come made anew, every log checked, and what
+    is missing against before.
+    """
     migrate(owner_url, app_url)
     engine = make_engine(app_url)
     aside = keys.forget()
@@ -208,7 +285,9 @@ def _look_after(owner_url: str, app_url: str, keys: KeyFiles, manifest: Manifest
 
 
 def _compare(engine: Engine, keys: KeyFiles, manifest: Manifest, aside: Path | None) -> int:
-    """Every log checked, remembered anew, and what is missing against the memory that was put aside."""
+    """Every log checked, remembered anew, and what is missing against the memory that was put
+    aside.
+    """
     begin_chain(engine, keys)
     troubles, jobs, entries, missing = 0, 0, 0, 0
     with Session(engine) as session:
@@ -217,23 +296,40 @@ def _compare(engine: Engine, keys: KeyFiles, manifest: Manifest, aside: Path | N
             have = rows.links[-1].seq if rows.links else 0
             if last is not None and last.seq > have:
                 missing += 1
-                say(f"  job {rows.number} ({rows.job_id}): entries {have + 1} to {last.seq} were acknowledged and are not there any more")
+                say(
+                    f"  job {rows.number} ({rows.job_id}): entries {have + 1} to {last.seq} were"
+                    " acknowledged and are not there any more"
+                )
             if rows.links:
                 keys.remember(rows.job_id, rows.links[-1].seq, rows.links[-1].digest)
             seen = check_job(keys, rows, each=True)
-            jobs, entries, troubles = jobs + 1, entries + seen.entries, troubles + len(seen.troubles)
+            jobs, entries, troubles = (
+                jobs + 1,
+                entries + seen.entries,
+                troubles + len(seen.troubles),
+            )
             for trouble in seen.troubles:
                 say(f"  job {rows.number} ({rows.job_id}): {trouble}")
-        for job_id, last in missing_jobs(session, keys.all_seen(aside)) if aside is not None else ():
+        for job_id, last in (
+            missing_jobs(session, keys.all_seen(aside)) if aside is not None else ()
+        ):
             missing += 1
-            say(f"  job {job_id}: all its {last.seq} entries were acknowledged and are not there any more")
+            say(
+                f"  job {job_id}: all its {last.seq} entries were acknowledged and are not there"
+                " any more"
+            )
         head = newest_head(session)
         if head is not None:
             keys.remember(PLANT, head.number, head.digest)
         plant = plant_troubles(session, keys)
         if manifest.head is not None and (head is None or head.number < manifest.head[0]):
-            plant.append(f"The backup was made after signed record {manifest.head[0]}; that is not in it.")
+            plant.append(
+                f"The backup was made after signed record {manifest.head[0]}; that is not in it."
+            )
     for trouble in plant:
         say(f"  {trouble}")
-    say(f"{jobs} jobs with {entries} entries are there and checked; {missing or 'none'} lack what was acknowledged after it.")
+    say(
+        f"{jobs} jobs with {entries} entries are there and checked; {missing or 'none'} lack what"
+        " was acknowledged after it."
+    )
     return UNSOUND if troubles or plant else 0

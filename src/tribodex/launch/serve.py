@@ -1,15 +1,15 @@
 """The production server; settings from the environment, no demonstration data.
 
-TRIBODEX_DATABASE_URL   the application's account; when missing, an instance of its own is started under .run/serve
-TRIBODEX_OWNER_URL      the owner's account; when given, the schema is brought up to date and rights are granted
-TRIBODEX_HOST, TRIBODEX_PORT    127.0.0.1 and 8700 when missing
+TRIBODEX_DATABASE_URL   the application's account; when missing, an instance of its own is started
+under .run/serve TRIBODEX_OWNER_URL      the owner's account; when given, the schema is brought up
+to date and rights are granted TRIBODEX_HOST, TRIBODEX_PORT    127.0.0.1 and 8700 when missing
 TRIBODEX_HOSTS          names under which browsers may address it, separated by commas
-TRIBODEX_WORKERS        2 when missing
-TRIBODEX_TLS            on or off; when missing: on wherever others than this machine can come in, and no proxy is named
-TRIBODEX_PROXY          address of a reverse proxy whose X-Forwarded headers are believed
-TRIBODEX_ZONE           time zone of the plant's days, as Europe/Dublin; that of the machine when missing
-TRIBODEX_OPENID_…       the site's own sign-on by OpenID Connect (docs/serving.md)
-TRIBODEX_KEYS           folder of the keys that sign the log; .run/serve/keys when missing
+TRIBODEX_WORKERS        2 when missing TRIBODEX_TLS            on or off; when missing: on wherever
+others than this machine can come in, and no proxy is named TRIBODEX_PROXY          address of a
+reverse proxy whose X-Forwarded headers are believed TRIBODEX_ZONE           time zone of the
+plant's days, as Europe/Dublin; that of the machine when missing TRIBODEX_OPENID_…       the site's
+own sign-on by OpenID Connect (docs/serving.md) TRIBODEX_KEYS           folder of the keys that sign
+the log; .run/serve/keys when missing
 """
 
 from __future__ import annotations
@@ -72,23 +72,47 @@ def _own(root: Path) -> int:
             finally:
                 own.stop()
     except AlreadyRunning as running:
-        say(f"The server runs already{f', at {running.other.address}' if running.other.address else ''}: stop it there first.")
+        say(
+            "The server runs"
+            f" already{f', at {running.other.address}' if running.other.address else ''}: stop it"
+            " there first."
+        )
         return 1
 
 
-def _serve(root: Path, url: str, owner: str | None, own: LocalMariaDB | None, claim: Claim | None) -> int:
+def _serve(
+    root: Path, url: str, owner: str | None, own: LocalMariaDB | None, claim: Claim | None
+) -> int:
     steady, keys = Steady(own, say), KeyFiles(keys_folder(root))
     steady.step(lambda: _make_ready(url, owner, keys))
     host, wanted = os.environ.get("TRIBODEX_HOST", "127.0.0.1"), whole_number("TRIBODEX_PORT", 8700)
     _check_proxy()
     secured = _secured(host)
-    names = tuple(filter(None, (name_of(name) for name in (*os.environ.get("TRIBODEX_HOSTS", "").split(","), host) if name not in EVERYWHERE)))
+    names = tuple(
+        filter(
+            None,
+            (
+                name_of(name)
+                for name in (*os.environ.get("TRIBODEX_HOSTS", "").split(","), host)
+                if name not in EVERYWHERE
+            ),
+        )
+    )
     site = Site(root, names, host, choose_port(wanted)) if secured else None
     where = ("127.0.0.1", free_port()) if site is not None else (host, choose_port(wanted))
     # Whatever stands in the environment: only the demonstration takes people by one tap.
     more = {"TRIBODEX_ONE_TAP": "", **(site.settings() if site is not None else {})}
     workers = whole_number("TRIBODEX_WORKERS", 2)
-    server = WebServer(root, url, *where, keys=keys.folder, hosts=",".join(names), workers=workers, say=say, more=more)
+    server = WebServer(
+        root,
+        url,
+        *where,
+        keys=keys.folder,
+        hosts=",".join(names),
+        workers=workers,
+        say=say,
+        more=more,
+    )
     door = None
     try:
         server.wait_ready(steady.look)
@@ -97,7 +121,13 @@ def _serve(root: Path, url: str, owner: str | None, own: LocalMariaDB | None, cl
             door.wait_ready(steady.look)
         if claim is not None:
             claim.serves(server, door.address if door is not None else "")
-        return watch(server, own, claim, door, lambda: site.renew(door) if site is not None and door is not None else None)
+        return watch(
+            server,
+            own,
+            claim,
+            door,
+            lambda: site.renew(door) if site is not None and door is not None else None,
+        )
     finally:
         if door is not None:
             door.stop()
@@ -110,30 +140,41 @@ def _make_ready(url: str, owner: str | None, keys: KeyFiles) -> None:
         migrate(owner, url)
     engine = make_engine(url)
     if not has_plant(engine):
-        say("The plant is empty. Bring yours in with: ./run plant FILE.yaml (an example is data/demo/hollin_vale.yaml)")
+        say(
+            "The plant is empty. Bring yours in with: ./run plant FILE.yaml (an example is"
+            " data/demo/hollin_vale.yaml)"
+        )
     begin_chain(engine, keys)
     engine.dispose()
 
 
 def _check_proxy() -> None:
-    """Requests come from an address, not from a name: a name would never be believed, without a word. Raises NotUp."""
+    """Requests come from an address, not from a name: a name would never be believed, without a
+    word. Raises NotUp.
+    """
     said = os.environ.get("TRIBODEX_PROXY", "")
     try:
         if said:
             ip_address(said)
     except ValueError as error:
-        raise NotUp(f"TRIBODEX_PROXY is “{said}”; right would be the address that the proxy comes from, as 127.0.0.1.") from error
+        raise NotUp(
+            f"TRIBODEX_PROXY is “{said}”; right would be the address that the proxy comes from, as"
+            " 127.0.0.1."
+        ) from error
 
 
 def _secured(host: str) -> bool:
-    """Whether the door speaks TLS: as TRIBODEX_TLS says; else wherever others than this machine can come in, unless a proxy does it.
+    """Whether the door speaks TLS: as TRIBODEX_TLS says; else wherever others than this machine can
+    come in, unless a proxy does it.
 
     Raises NotUp for a word that is neither “on” nor “off”.
     """
     said = os.environ.get("TRIBODEX_TLS", "")
     if said not in ("", "on", "off"):
         raise NotUp(f"TRIBODEX_TLS is “{said}”; right would be on or off.")
-    return said == "on" or (said == "" and not os.environ.get("TRIBODEX_PROXY") and name_of(host) not in LOOPBACK)
+    return said == "on" or (
+        said == "" and not os.environ.get("TRIBODEX_PROXY") and name_of(host) not in LOOPBACK
+    )
 
 
 def import_plant(root: Path, file: Path) -> int:
@@ -141,7 +182,10 @@ def import_plant(root: Path, file: Path) -> int:
     plant = read_plant(file)
     with opened(root) as here:
         store_plant(here.engine, plant, datetime.now(UTC))
-    say(f"{len(plant.machines)} machines, {len(plant.people)} people, {len(plant.feeler_sets)} gauge sets brought in.")
+    say(
+        f"{len(plant.machines)} machines, {len(plant.people)} people, {len(plant.feeler_sets)}"
+        " gauge sets brought in."
+    )
     return 0
 
 
@@ -150,7 +194,10 @@ def rebuild(root: Path) -> int:
     keep_plant_zone()
     with opened(root) as here, Session(here.engine) as session:
         made = rebuild_list(SqlStore(session), load_reference())
-    say(f"{made.looked_at} jobs looked at; {len(made.mended)} stood wrong in the list and were put right.")
+    say(
+        f"{made.looked_at} jobs looked at; {len(made.mended)} stood wrong in the list and were put"
+        " right."
+    )
     for job_id, what in made.mended.items():
         say(f"  {job_id}: {', '.join(what)}")
     for job_id, why in made.unread.items():

@@ -14,7 +14,9 @@ from tribodex.launch.held import HeldProcess, in_address
 
 
 class WebServer(HeldProcess):
-    """A master with workers on one address. `more`: further settings of the application by their names in the environment."""
+    """A master with workers on one address. `more`: further settings of the application by their
+    names in the environment.
+    """
 
     what = "The web server"
 
@@ -32,7 +34,9 @@ class WebServer(HeldProcess):
         say: Callable[[str], None] | None = None,
         more: Mapping[str, str] | None = None,
     ) -> None:
-        self.address = f"http://{'127.0.0.1' if host in ('0.0.0.0', '::') else in_address(host)}:{port}"
+        self.address = (
+            f"http://{'127.0.0.1' if host in ('0.0.0.0', '::') else in_address(host)}:{port}"
+        )
         self._workers = workers
         give_to_web(root, keys)
         environment = {
@@ -46,7 +50,14 @@ class WebServer(HeldProcess):
 
     def command(self, held: int) -> Sequence[str]:
         """The master, with the socket and how many workers."""
-        return [sys.executable, "-m", "tribodex.launch.web", str(held), str(self._workers), str(self._root)]
+        return [
+            sys.executable,
+            "-m",
+            "tribodex.launch.web",
+            str(held),
+            str(self._workers),
+            str(self._root),
+        ]
 
     def answers(self) -> bool:
         """Whether it and its database answer."""

@@ -19,16 +19,23 @@ EVERYWHERE = ("0.0.0.0", "::", "")
 
 
 class Site:
-    """What is needed to speak TLS at an address. Names that were given first come first; this machine's own name is added."""
+    """What is needed to speak TLS at an address. Names that were given first come first; this
+    machine's own name is added.
+    """
 
     def __init__(self, root: Path, names: tuple[str, ...], host: str, port: int) -> None:
         self._root, self._host, self._port = root, host, port
-        self._names = tuple(dict.fromkeys((*names, *([] if names else [socket.gethostname().lower()]), *LOOPBACK)))
+        self._names = tuple(
+            dict.fromkeys((*names, *([] if names else [socket.gethostname().lower()]), *LOOPBACK))
+        )
         self._folder = serve_folder(root) / "tls"
         self._made = self._certificate()
         if self._made.new_authority:
             plain = self.address.replace("https", "http", 1)
-            say(f"  a certificate authority for {', '.join(self._names)} was made; each device trusts it once: {plain}/trust")
+            say(
+                f"  a certificate authority for {', '.join(self._names)} was made; each device"
+                f" trusts it once: {plain}/trust"
+            )
 
     @property
     def address(self) -> str:
@@ -49,7 +56,16 @@ class Site:
         """The door, open."""
         page = self._folder / "trust.html"
         page.write_text(trust_page(self.address, self._made.fingerprint), "utf-8")
-        return TlsFront(self._root, (self._host, self._port), behind, self._made, self._names, page, environment=os.environ, say=say)
+        return TlsFront(
+            self._root,
+            (self._host, self._port),
+            behind,
+            self._made,
+            self._names,
+            page=page,
+            environment=os.environ,
+            say=say,
+        )
 
     def renew(self, door: TlsFront) -> None:
         """Make the certificate anew where it ends soon, and open the door anew with it."""

@@ -1,4 +1,6 @@
-"""Looking after the database from its first moment on: what it does while a server starts is begun again when it ends meanwhile."""
+"""Looking after the database from its first moment on: what it does while a server starts is begun
+again when it ends meanwhile.
+"""
 
 from __future__ import annotations
 
@@ -18,7 +20,9 @@ PAUSE_SECONDS = 0.5
 
 
 class Steady:
-    """A database of one's own while everything is made ready; without one (None) nothing is begun again."""
+    """A database of one's own while everything is made ready; without one (None) nothing is begun
+    again.
+    """
 
     def __init__(self, database: LocalMariaDB | None, say: Callable[[str], None]) -> None:
         self._database, self._say = database, say
@@ -39,17 +43,27 @@ class Steady:
             time.sleep(PAUSE_SECONDS)
 
     def step(self, do: Callable[[], T]) -> T:
-        """Do something with it that can be done twice; again where the database ended meanwhile. Raises NotUp, in words."""
+        """Do something with it that can be done twice; again where the database ended meanwhile.
+        Raises NotUp, in words.
+        """
         for left in range(TRIES - 1, -1, -1):
             try:
                 return do()
             except (OperationalError, InterfaceError, NotUp) as error:
-                if self._database is None or left == 0 or (isinstance(error, NotUp) and self._database.alive()):
-                    raise NotUp(f"The database could not be used: {getattr(error, 'orig', None) or error}") from error
+                if (
+                    self._database is None
+                    or left == 0
+                    or (isinstance(error, NotUp) and self._database.alive())
+                ):
+                    raise NotUp(
+                        f"The database could not be used: {getattr(error, 'orig', None) or error}"
+                    ) from error
                 # It may need a moment to be noticed as gone.
                 time.sleep(PAUSE_SECONDS)
                 if self._database.alive() and left < TRIES // 2:
-                    raise NotUp(f"The database could not be used: {getattr(error, 'orig', None) or error}") from error
+                    raise NotUp(
+                        f"The database could not be used: {getattr(error, 'orig', None) or error}"
+                    ) from error
             self.look()
         raise AssertionError("unreachable")
 

@@ -1,4 +1,6 @@
-"""Waiting for a server to come up: as long as it lives and gets on, never a fixed time; and what is said when it does not."""
+"""Waiting for a server to come up: as long as it lives and gets on, never a fixed time; and what is
+said when it does not.
+"""
 
 from __future__ import annotations
 
@@ -10,7 +12,8 @@ from pathlib import Path
 LOOK_SECONDS = 0.05
 # Said again so often while it takes long.
 TELL_SECONDS = 10.0
-# A process that has neither computed nor read nor written for so long hangs; a busy machine still gives it a turn now and then.
+# A process that has neither computed nor read nor written for so long hangs; a busy machine still
+# gives it a turn now and then.
 STALLED_SECONDS = 120.0
 Say = Callable[[str], None]
 
@@ -20,7 +23,9 @@ class NotUp(RuntimeError):
 
 
 def work_done(group: int) -> int:
-    """What the processes of a group have done since they began: processor ticks and bytes read and written, as one growing number."""
+    """What the processes of a group have done since they began: processor ticks and bytes read and
+    written, as one growing number.
+    """
     done = 0
     for folder in Path("/proc").iterdir():
         if not folder.name.isdigit():
@@ -39,9 +44,16 @@ def work_done(group: int) -> int:
 
 
 def wait_until(
-    what: str, group: int, ready: Callable[[], bool], alive: Callable[[], bool], say: Say | None = None, stalled: float = STALLED_SECONDS
+    what: str,
+    group: int,
+    ready: Callable[[], bool],
+    alive: Callable[[], bool],
+    say: Say | None = None,
+    *,
+    stalled: float = STALLED_SECONDS,
 ) -> None:
-    """Wait until `ready`. `what` is waited for; `group` is the process group that does the work (s: `stalled`).
+    """Wait until `ready`. `what` is waited for; `group` is the process group that does the work (s:
+    `stalled`).
 
     Raises NotUp when the process ended, or when nothing of its group got on for `stalled` seconds.
     """
@@ -54,10 +66,16 @@ def wait_until(
         if (present := work_done(group)) != done:
             done, moved = present, now
         if now - moved > stalled:
-            raise NotUp(f"{what} runs but does nothing: no answer after {now - begin:.0f} s, the last {stalled:.0f} s of them idle.")
+            raise NotUp(
+                f"{what} runs but does nothing: no answer after {now - begin:.0f} s, the last"
+                f" {stalled:.0f} s of them idle."
+            )
         if say is not None and now - told > TELL_SECONDS:
             told = now
-            say(f"  still waiting for {what[0].lower()}{what[1:]}: {now - begin:.0f} s, it is at work")
+            say(
+                f"  still waiting for {what[0].lower()}{what[1:]}: {now - begin:.0f} s, it is at"
+                " work"
+            )
         time.sleep(LOOK_SECONDS)
 
 

@@ -1,4 +1,6 @@
-"""Who started the servers watches them: what ends is started again, and there is never a second launcher on one folder."""
+"""Who started the servers watches them: what ends is started again, and there is never a second
+launcher on one folder.
+"""
 
 from __future__ import annotations
 
@@ -35,7 +37,8 @@ class AlreadyRunning(Exception):
 
 
 class Claim(AbstractContextManager["Claim"]):
-    """This launcher's name on a folder. A launcher that was killed leaves its name and perhaps its servers: they are cleared away.
+    """This launcher's name on a folder. A launcher that was killed leaves its name and perhaps its
+    servers: they are cleared away.
 
     Raises AlreadyRunning where the other one lives.
     """
@@ -55,11 +58,17 @@ class Claim(AbstractContextManager["Claim"]):
         return self
 
     def serves(self, server: WebServer, address: str = "") -> None:
-        """Keep where it is (`address`, where that is a door before it), and which process serves."""
+        """Keep where it is (`address`, where that is a door before it), and which process
+        serves."""
         write_running(self._file, Running.this(address or server.address))
         write_running(self._web, Running(server.pid, started_at(server.pid) or 0, server.address))
 
-    def __exit__(self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None) -> None:
+    def __exit__(
+        self,
+        kind: type[BaseException] | None,
+        error: BaseException | None,
+        trace: TracebackType | None,
+    ) -> None:
         self._file.unlink(missing_ok=True)
         self._web.unlink(missing_ok=True)
 
@@ -88,7 +97,8 @@ def watch(
     door: TlsFront | None = None,
     daily: Callable[[], None] = lambda: None,
 ) -> int:
-    """Say where it is, and watch until Ctrl-C or a stop signal: database, web server and door are started again when they end.
+    """Say where it is, and watch until Ctrl-C or a stop signal: database, web server and door are
+    started again when they end.
 
     `daily` is done once a day.
     """

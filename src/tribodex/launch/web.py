@@ -1,7 +1,8 @@
-"""The web server's processes: a master that holds the address and keeps its workers alive; each serves with waitress.
+"""The web server's processes: a master that holds the address and keeps its workers alive; each
+serves with waitress.
 
-Run as a program by WebServer, with the listening socket as an open file. Workers read whole requests before a thread works on
-them, so that a client that sends half of one holds nobody up.
+Run as a program by WebServer, with the listening socket as an open file. Workers read whole
+requests before a thread works on them, so that a client that sends half of one holds nobody up.
 """
 
 from __future__ import annotations
@@ -40,7 +41,9 @@ LEAST_SECONDS = 0.5
 
 
 def serve(app: Flask, listening: socket.socket) -> None:
-    """One worker, until it is told to stop; requests under way are finished, papers under way end in words."""
+    """One worker, until it is told to stop; requests under way are finished, papers under way end
+    in words.
+    """
 
     def stop(_signal: int, _frame: FrameType | None) -> None:
         threading.Thread(target=finish, daemon=True).start()
@@ -86,11 +89,18 @@ def _gone(worker: int) -> None:
 
 
 def _behind(proxy: str) -> dict[str, Any]:
-    """What a proxy at this address says of who asked, and how, is believed; from anybody else it is taken away."""
+    """What a proxy at this address says of who asked, and how, is believed; from anybody else it is
+    taken away.
+    """
     if not proxy:
         return {"clear_untrusted_proxy_headers": True}
     said = {"x-forwarded-for", "x-forwarded-proto", "x-forwarded-host"}
-    return {"trusted_proxy": proxy, "trusted_proxy_count": 1, "trusted_proxy_headers": said, "clear_untrusted_proxy_headers": True}
+    return {
+        "trusted_proxy": proxy,
+        "trusted_proxy_count": 1,
+        "trusted_proxy_headers": said,
+        "clear_untrusted_proxy_headers": True,
+    }
 
 
 class Master:
@@ -106,7 +116,8 @@ class Master:
         """Until a signal to stop."""
         for name in (signal.SIGTERM, signal.SIGINT):
             signal.signal(name, self._stop)
-        # What is there before the workers begin stays for good: neither copied for each nor looked through for garbage.
+        # What is there before the workers begin stays for good: neither copied for each nor looked
+        # through for garbage.
         gc.collect()
         gc.freeze()
         while not self._stopping:
@@ -155,7 +166,9 @@ class Master:
 
 
 def main() -> int:
-    """The master. Arguments: number of the open file that is the listening socket, number of workers, folder of the checkout."""
+    """The master. Arguments: number of the open file that is the listening socket, number of
+    workers, folder of the checkout.
+    """
     # Counters of all workers come together in files that end with this master.
     counters = TemporaryDirectory(prefix="tribodex-counted-")
     give_to_web(Path(sys.argv[3]), Path(counters.name))

@@ -14,13 +14,24 @@ from tribodex.web.trust import Trusted
 
 
 def settings() -> Settings:
-    """Settings from TRIBODEX_DATABASE_URL, TRIBODEX_DIST, TRIBODEX_KEYS and TRIBODEX_HOSTS (names separated by commas); behind a door with
-    TLS also TRIBODEX_ADDRESS, TRIBODEX_AUTHORITY (PEM) and TRIBODEX_FINGERPRINT; with a sign-on of the site's own
-    TRIBODEX_OPENID_… (docs/serving.md)."""
-    hosts = tuple(name.strip() for name in os.environ.get("TRIBODEX_HOSTS", "").split(",") if name.strip())
-    dist = Path(os.environ.get("TRIBODEX_DIST", Path(__file__).resolve().parents[3] / "web" / "dist"))
+    """Settings from TRIBODEX_DATABASE_URL, TRIBODEX_DIST, TRIBODEX_KEYS and TRIBODEX_HOSTS (names
+    separated by commas); behind a door with TLS also TRIBODEX_ADDRESS, TRIBODEX_AUTHORITY (PEM) and
+    TRIBODEX_FINGERPRINT; with a sign-on of the site's own TRIBODEX_OPENID_… (docs/serving.md).
+    """
+    hosts = tuple(
+        name.strip() for name in os.environ.get("TRIBODEX_HOSTS", "").split(",") if name.strip()
+    )
+    dist = Path(
+        os.environ.get("TRIBODEX_DIST", Path(__file__).resolve().parents[3] / "web" / "dist")
+    )
     authority = os.environ.get("TRIBODEX_AUTHORITY", "")
-    trusted = Trusted(os.environ["TRIBODEX_ADDRESS"], authority.encode(), os.environ["TRIBODEX_FINGERPRINT"]) if authority else None
+    trusted = (
+        Trusted(
+            os.environ["TRIBODEX_ADDRESS"], authority.encode(), os.environ["TRIBODEX_FINGERPRINT"]
+        )
+        if authority
+        else None
+    )
     keys = Path(os.environ["TRIBODEX_KEYS"])
     single = provider_settings(os.environ)
     return Settings(

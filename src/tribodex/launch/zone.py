@@ -20,7 +20,10 @@ def plant_zone(wanted: str | None = None, machine: Path = MACHINE) -> tzinfo:
         try:
             return ZoneInfo(wanted)
         except (OSError, ValueError) as error:
-            raise NotUp(f"TRIBODEX_ZONE is “{wanted}”; right would be a time zone by its name, as Europe/Dublin or UTC.") from error
+            raise NotUp(
+                f"TRIBODEX_ZONE is “{wanted}”; right would be a time zone by its name, as"
+                " Europe/Dublin or UTC."
+            ) from error
     try:
         with machine.open("rb") as file:
             return ZoneInfo.from_file(file, key="machine")

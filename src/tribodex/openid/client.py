@@ -20,7 +20,8 @@ from joserfc.jws import JWSRegistry
 
 from tribodex.usecases.people.provider import Away, Identity, ProviderTrouble
 
-# Signatures of the provider's own keys only: a token that anybody could make with a shared or an empty secret is none.
+# Signatures of the provider's own keys only: a token that anybody could make with a shared or an
+# empty secret is none.
 ALGORITHMS = ["RS256", "RS384", "RS512", "PS256", "PS384", "PS512", "ES256", "ES384", "EdDSA"]
 PATIENCE_S, KNOWN_S, LEEWAY_S = 8.0, 3600.0, 60
 # An unknown key is asked for again, but not as often as somebody sends one.
@@ -30,7 +31,9 @@ _LOOPBACK = ("localhost", "127.0.0.1", "::1")
 
 @dataclass(frozen=True)
 class ProviderSettings:
-    """A provider. `claim`: which of its words is the name to sign in with here; `authority`: a file of certificates to trust it by."""
+    """A provider. `claim`: which of its words is the name to sign in with here; `authority`: a file
+    of certificates to trust it by.
+    """
 
     issuer: str
     client_id: str
@@ -41,26 +44,39 @@ class ProviderSettings:
 
 
 def provider_settings(environment: Mapping[str, str]) -> ProviderSettings | None:
-    """From TRIBODEX_OPENID_ISSUER, _CLIENT, _SECRET, _NAME, _CLAIM and _CA; None where no issuer is set.
+    """From TRIBODEX_OPENID_ISSUER, _CLIENT, _SECRET, _NAME, _CLAIM and _CA; None where no issuer is
+    set.
 
     Raises ValueError with what would be right.
 
     >>> provider_settings({}) is None
     True
-    >>> provider_settings({"TRIBODEX_OPENID_ISSUER": "http://sign-on.example", "TRIBODEX_OPENID_CLIENT": "bench"})
+    >>> provider_settings(
+    ...     {"TRIBODEX_OPENID_ISSUER": "http://sign-on.example", "TRIBODEX_OPENID_CLIENT": "bench"}
+    ... )
     Traceback (most recent call last):
     ...
     ValueError: TRIBODEX_OPENID_ISSUER: https:// is needed, not http://sign-on.example
     """
-    said = {name: environment.get(f"TRIBODEX_OPENID_{name}", "").strip() for name in ("ISSUER", "CLIENT", "SECRET", "NAME", "CLAIM", "CA")}
+    said = {
+        name: environment.get(f"TRIBODEX_OPENID_{name}", "").strip()
+        for name in ("ISSUER", "CLIENT", "SECRET", "NAME", "CLAIM", "CA")
+    }
     issuer = said["ISSUER"]
     if not issuer:
         return None
     _ask_https(issuer, "TRIBODEX_OPENID_ISSUER")
     if not said["CLIENT"]:
-        raise ValueError("TRIBODEX_OPENID_CLIENT: the name under which this server is known to the provider")
+        raise ValueError(
+            "TRIBODEX_OPENID_CLIENT: the name under which this server is known to the provider"
+        )
     return ProviderSettings(
-        issuer, said["CLIENT"], said["SECRET"], said["NAME"] or "single sign-on", said["CLAIM"] or "preferred_username", said["CA"]
+        issuer,
+        said["CLIENT"],
+        said["SECRET"],
+        said["NAME"] or "single sign-on",
+        said["CLAIM"] or "preferred_username",
+        said["CA"],
     )
 
 
@@ -90,12 +106,16 @@ class OpenIdProvider:
         known = self._metadata()
         with self._session(back) as session:
             address, _ = session.create_authorization_url(
-                known["authorization_endpoint"], state=away.state, nonce=away.nonce, code_verifier=away.verifier
+                known["authorization_endpoint"],
+                state=away.state,
+                nonce=away.nonce,
+                code_verifier=away.verifier,
             )
         return str(address)
 
     def who(self, code: str, away: Away, back: str) -> Identity:
-        """Who came back with this code: by a token that this provider signed, for us, now, and for this very going away.
+        """Who came back with this code: by a token that this provider signed, for us, now, and for
+        this very going away.
 
         Raises ProviderTrouble.
         """
@@ -103,7 +123,11 @@ class OpenIdProvider:
         try:
             with self._session(back) as session:
                 token = session.fetch_token(
-                    known["token_endpoint"], code=code, code_verifier=away.verifier, grant_type="authorization_code", timeout=PATIENCE_S
+                    known["token_endpoint"],
+                    code=code,
+                    code_verifier=away.verifier,
+                    grant_type="authorization_code",
+                    timeout=PATIENCE_S,
                 )
             said = token.get("id_token")
             if not isinstance(said, str):
@@ -112,12 +136,22 @@ class OpenIdProvider:
             claims = CodeIDToken(
                 read.claims,
                 read.header,
-                {"iss": {"essential": True, "value": self._settings.issuer}, "aud": {"essential": True, "value": self._settings.client_id}},
-                {"nonce": away.nonce, "client_id": self._settings.client_id, "access_token": token.get("access_token")},
+                {
+                    "iss": {"essential": True, "value": self._settings.issuer},
+                    "aud": {"essential": True, "value": self._settings.client_id},
+                },
+                {
+                    "nonce": away.nonce,
+                    "client_id": self._settings.client_id,
+                    "access_token": token.get("access_token"),
+                },
             )
             claims.validate(leeway=LEEWAY_S)
         except (JoseError, AuthlibBaseError, requests.RequestException, ValueError) as error:
-            raise ProviderTrouble(f"What the sign-on said cannot be believed ({type(error).__name__}). Nobody was let in.") from error
+            raise ProviderTrouble(
+                f"What the sign-on said cannot be believed ({type(error).__name__}). Nobody was"
+                " let in."
+            ) from error
         return self._identity(read.claims)
 
     def _identity(self, claims: Mapping[str, Any]) -> Identity:
@@ -159,7 +193,9 @@ class OpenIdProvider:
             issuer = self._settings.issuer
             known = self._get(f"{issuer.rstrip('/')}/.well-known/openid-configuration")
             if known.get("issuer") != issuer:
-                raise ProviderTrouble(f"The sign-on calls itself {known.get('issuer')}, and {issuer} is set.")
+                raise ProviderTrouble(
+                    f"The sign-on calls itself {known.get('issuer')}, and {issuer} is set."
+                )
             for name in ("authorization_endpoint", "token_endpoint", "jwks_uri"):
                 if not isinstance(known.get(name), str):
                     raise ProviderTrouble(f"The sign-on does not say its {name}.")
@@ -183,11 +219,19 @@ class OpenIdProvider:
 
     def _get(self, address: str) -> dict[str, Any]:
         try:
-            answer = requests.get(address, timeout=PATIENCE_S, verify=self._settings.authority or True, allow_redirects=False)
+            answer = requests.get(
+                address,
+                timeout=PATIENCE_S,
+                verify=self._settings.authority or True,
+                allow_redirects=False,
+            )
             answer.raise_for_status()
             said = answer.json()
         except (requests.RequestException, ValueError) as error:
-            raise ProviderTrouble(f"The sign-on does not answer ({type(error).__name__}). Name and password go on as before.") from error
+            raise ProviderTrouble(
+                f"The sign-on does not answer ({type(error).__name__}). Name and password go on as"
+                " before."
+            ) from error
         if answer.status_code != 200 or not isinstance(said, dict):
             raise ProviderTrouble("The sign-on answers with something else.")
         return said

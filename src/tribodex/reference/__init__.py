@@ -1,4 +1,5 @@
-"""Files that a millwright could read, into objects of the core. Everything is checked at start-up."""
+"""Files that a millwright could read, into objects of the core. Everything is checked at
+start-up."""
 
 from tribodex.reference.library import load_reference
 

@@ -7,7 +7,15 @@ from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
-from tribodex.core.failure.marks import Cause, Consequence, DamageClass, FailureMarks, MarkQuestion, PartRule, RemovalMarks
+from tribodex.core.failure.marks import (
+    Cause,
+    Consequence,
+    DamageClass,
+    FailureMarks,
+    MarkQuestion,
+    PartRule,
+    RemovalMarks,
+)
 from tribodex.reference.yaml_file import read_yaml
 
 

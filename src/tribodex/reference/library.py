@@ -38,7 +38,10 @@ def load_reference(folder: Path = DATA) -> Reference:
     Raises ValueError or pydantic.ValidationError with the file and what is wrong.
     """
     shipped = tables.read_all(folder / "tables")
-    marks, procedures = failure_marks(folder / "failure_marks"), {(p.id, p.version): p for p in read_procedures(folder / "procedures")}
+    marks, procedures = (
+        failure_marks(folder / "failure_marks"),
+        {(p.id, p.version): p for p in read_procedures(folder / "procedures")},
+    )
 
     # Sites that changed the same rows share what is made of them.
     @cached(LRUCache(maxsize=16), lock=threading.RLock())
@@ -57,7 +60,9 @@ def _assembled(
     procedures: dict[tuple[str, int], Procedure],
     change: Callable[[tuple[RowChange, ...], tuple[tuple[str, int], ...]], Reference],
 ) -> Reference:
-    sources: dict[str, Source] = {source.id: source for source in BUILT_IN} | {name: sheet.source for name, sheet in sheets.items()}
+    sources: dict[str, Source] = {source.id: source for source in BUILT_IN} | {
+        name: sheet.source for name, sheet in sheets.items()
+    }
     return Reference(
         clearance=tables.clearance_table(sheets["clearance_srb_tapered"]),
         ball_clearance=tables.clearance_table(sheets["clearance_self_aligning_ball_tapered"]),
@@ -69,7 +74,9 @@ def _assembled(
         withdrawal=tables.withdrawal_table(sheets["withdrawal_sleeve"]),
         ball_angles=tables.ball_angles(sheets["sab_angle"]),
         inch_shafts=tables.inch_shafts(sheets["inch_shaft"]),
-        dimensions=tables.dimension_table(sheets["bearing_srb_dimensions"], sheets["bearing_sab_dimensions"]),
+        dimensions=tables.dimension_table(
+            sheets["bearing_srb_dimensions"], sheets["bearing_sab_dimensions"]
+        ),
         rings=tables.ring_table(sheets["iso492_ring"]),
         groove_clearance=tables.clearance_table(sheets["clearance_deep_groove_ball"]),
         groove_dimensions=tables.dimension_table(sheets["bearing_dgbb_dimensions"]),
@@ -103,9 +110,17 @@ def read_procedures(folder: Path) -> list[Procedure]:
             raise ValueError(f"{path.name} calls itself {procedure.id}@{procedure.version}")
         _in_order(path.name, procedure)
         if unknown := _asked(procedure) - conditions:
-            raise ValueError(f"{path.name}: no plan ever has the condition {', '.join(sorted(unknown))}; there are {', '.join(sorted(conditions))}")
-        if wrong := {kind for gate in procedure.gates() for kind in gate.before} - set(HOUSE.commands):
-            raise ValueError(f"{path.name}: a gate stands before {', '.join(sorted(wrong))}, and nobody can ask that")
+            raise ValueError(
+                f"{path.name}: no plan ever has the condition {', '.join(sorted(unknown))}; there"
+                f" are {', '.join(sorted(conditions))}"
+            )
+        if wrong := {kind for gate in procedure.gates() for kind in gate.before} - set(
+            HOUSE.commands
+        ):
+            raise ValueError(
+                f"{path.name}: a gate stands before {', '.join(sorted(wrong))}, and nobody can ask"
+                " that"
+            )
         found.append(procedure)
     return found
 
@@ -121,7 +136,9 @@ def _based(folder: Path, file: dict[str, Any]) -> dict[str, Any]:
 
 
 def _stage(folder: Path, entry: dict[str, Any] | str) -> dict[str, Any]:
-    """A stage as it stands in the procedure, or in a file of its own that several procedures name (id@version)."""
+    """A stage as it stands in the procedure, or in a file of its own that several procedures name
+    (id@version).
+    """
     if isinstance(entry, str):
         path = folder / f"{entry}.yaml"
         stage: dict[str, Any] = read_yaml(path)
@@ -132,30 +149,56 @@ def _stage(folder: Path, entry: dict[str, Any] | str) -> dict[str, Any]:
 
 
 def _in_order(name: str, procedure: Procedure) -> None:
-    """Raises ValueError where stages are not known, or not in the trade's order, or those of a topic not in its own."""
+    """Raises ValueError where stages are not known, or not in the trade's order, or those of a
+    topic not in its own.
+    """
     stages = [stage.id for stage in procedure.stages]
     if unknown := {stage.trade for stage in procedure.stages} - set(TRADE_STAGES):
-        raise ValueError(f"{name}: the trade has no stage {', '.join(sorted(unknown))}; it has {', '.join(TRADE_STAGES)}")
+        raise ValueError(
+            f"{name}: the trade has no stage {', '.join(sorted(unknown))}; it has"
+            f" {', '.join(TRADE_STAGES)}"
+        )
     for topic in HOUSE.topics:
         own = [stage for stage in stages if stage in topic.stages]
         if own != [stage for stage in topic.stages if stage in own]:
-            raise ValueError(f"{name}: the stages {own} are not in the order of work {topic.stages}")
+            raise ValueError(
+                f"{name}: the stages {own} are not in the order of work {topic.stages}"
+            )
     trade = [TRADE_STAGES.index(stage.trade) for stage in procedure.stages if stage.id != "plan"]
     if trade != sorted(trade):
         raise ValueError(f"{name}: the stages {stages} are not in the order of work {TRADE_STAGES}")
 
 
 def _asked(procedure: Procedure) -> set[str]:
-    """Conditions that steps, cautions, tools, parts and gates ask for: a misspelt one would hide them for ever."""
-    steps = [*procedure.tools, *procedure.parts, *(s for stage in procedure.stages for s in (*stage.steps, *stage.cautions, *stage.pictures))]
+    """Conditions that steps, cautions, tools, parts and gates ask for: a misspelt one would hide
+    them for ever.
+    """
+    steps = [
+        *procedure.tools,
+        *procedure.parts,
+        *(
+            s
+            for stage in procedure.stages
+            for s in (*stage.steps, *stage.cautions, *stage.pictures)
+        ),
+    ]
     items = (item for gate in procedure.gates() for item in gate.items)
-    whens = [*(s.when for s in steps), *(g.when for g in procedure.gates()), *(i.when for i in items)]
+    whens = [
+        *(s.when for s in steps),
+        *(g.when for g in procedure.gates()),
+        *(i.when for i in items),
+    ]
     return {name for when in whens for name in when}
 
 
 def _spelled_out(file: dict[str, Any]) -> dict[str, Any]:
     """A step may be written as its text alone."""
-    for holder, names in ((file, ("tools", "parts")), *((stage, ("steps", "cautions", "pictures")) for stage in file.get("stages", []))):
+    for holder, names in (
+        (file, ("tools", "parts")),
+        *((stage, ("steps", "cautions", "pictures")) for stage in file.get("stages", [])),
+    ):
         for name in names:
-            holder[name] = [{"text": step} if isinstance(step, str) else step for step in holder.get(name, [])]
+            holder[name] = [
+                {"text": step} if isinstance(step, str) else step for step in holder.get(name, [])
+            ]
     return file

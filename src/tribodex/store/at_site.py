@@ -14,7 +14,9 @@ Asked = TypeVar("Asked", bound="Select[*tuple[Any, ...]]")
 
 
 class AtSite:
-    """The part of a store that knows where it is. Without somebody who acts it is everywhere, and adds to the first site."""
+    """The part of a store that knows where it is. Without somebody who acts it is everywhere, and
+    adds to the first site.
+    """
 
     acting: Acting | None
 

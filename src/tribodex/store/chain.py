@@ -1,4 +1,6 @@
-"""The chain's tables: links written with their entries, and everything that a check needs, read as it is stored."""
+"""The chain's tables: links written with their entries, and everything that a check needs, read as
+it is stored.
+"""
 
 from __future__ import annotations
 
@@ -31,24 +33,45 @@ from tribodex.usecases.chain import (
 # The plant's chain is remembered under this name; no job can have it.
 PLANT = "plant:"
 _ENTRY = JobEventRow.__table__.c
-_RAW = [type_coerce(_ENTRY.payload, Text).label("payload") if field.name == "payload" else _ENTRY[field.name] for field in fields(StoredEntry)]
-_LINKS = select(*(LogLinkRow.__table__.c[field.name] for field in fields(Link))).order_by(LogLinkRow.job_id, LogLinkRow.seq)
+_RAW = [
+    (
+        type_coerce(_ENTRY.payload, Text).label("payload")
+        if field.name == "payload"
+        else _ENTRY[field.name]
+    )
+    for field in fields(StoredEntry)
+]
+_LINKS = select(*(LogLinkRow.__table__.c[field.name] for field in fields(Link))).order_by(
+    LogLinkRow.job_id, LogLinkRow.seq
+)
 _HEADS = select(*(RecordHeadRow.__table__.c[field.name] for field in fields(Head)))
 # Jobs whose logs are looked at together; an attachment is read by itself.
 TOGETHER = 50
 
 
 def add_links(
-    session: Session, keys: LogKeys, number: int, entries: Sequence[StoredEntry], events: Sequence[Event], before: str = ""
+    session: Session,
+    keys: LogKeys,
+    number: int,
+    entries: Sequence[StoredEntry],
+    events: Sequence[Event],
+    *,
+    before: str = "",
 ) -> list[tuple[str, LastSeen]]:
-    """Chain entries in the caller's transaction; a signature by a person goes into the plant's chain as well. `before`: the digest of the
-    link before, where the caller knows it.
+    """Chain entries in the caller's transaction; a signature by a person goes into the plant's
+    chain as well. `before`: the digest of the link before, where the caller knows it.
 
-    Returns what is to be remembered once it is committed, and under which name: of the job, and of the plant where that grew.
+    Returns what is to be remembered once it is committed, and under which name: of the job, and of
+    the plant where that grew.
     """
     job_id, links = entries[0].job_id, []
     if not before and entries[0].seq > 1:
-        newest = select(LogLinkRow.digest).where(LogLinkRow.job_id == job_id).order_by(LogLinkRow.seq.desc()).limit(1)
+        newest = (
+            select(LogLinkRow.digest)
+            .where(LogLinkRow.job_id == job_id)
+            .order_by(LogLinkRow.seq.desc())
+            .limit(1)
+        )
         before = session.scalar(newest) or ""
     before = before or first_of(job_id, number)
     for entry in entries:
@@ -67,8 +90,13 @@ def add_links(
 
 
 def chain_what_stood(session: Session, keys: LogKeys) -> int:
-    """Chain every log of a database that has no chain yet, and say how many there were: once, where the chain begins."""
-    if session.scalar(select(LogLinkRow.job_id).limit(1)) is not None or keys.last_seen(PLANT) is not None:
+    """Chain every log of a database that has no chain yet, and say how many there were: once, where
+    the chain begins.
+    """
+    if (
+        session.scalar(select(LogLinkRow.job_id).limit(1)) is not None
+        or keys.last_seen(PLANT) is not None
+    ):
         return 0
     now, count = datetime.now(UTC).replace(tzinfo=None), 0
     for rows in every_job(session, attachments=False):
@@ -101,7 +129,12 @@ def chain_of(session: Session, keys: LogKeys, job_id: str) -> ChainView | None:
 def every_job(session: Session, *, attachments: bool = True) -> Iterator[JobRows]:
     """Every job as it is stored, some at a time."""
     after = 0
-    while found := session.execute(select(JobRow.number, JobRow.id).where(JobRow.number > after).order_by(JobRow.number).limit(TOGETHER)).all():
+    while found := session.execute(
+        select(JobRow.number, JobRow.id)
+        .where(JobRow.number > after)
+        .order_by(JobRow.number)
+        .limit(TOGETHER)
+    ).all():
         yield from _rows(session, [(row.number, row.id) for row in found], attachments=attachments)
         after = found[-1].number
 
@@ -113,12 +146,18 @@ def plant_troubles(session: Session, keys: LogKeys) -> list[str]:
     signed = sorted({head.job_id for head in heads})
     for first in range(0, len(signed), 500):
         some = signed[first : first + 500]
-        rows = session.execute(select(LogLinkRow.job_id, LogLinkRow.seq, LogLinkRow.digest).where(LogLinkRow.job_id.in_(some)))
+        rows = session.execute(
+            select(LogLinkRow.job_id, LogLinkRow.seq, LogLinkRow.digest).where(
+                LogLinkRow.job_id.in_(some)
+            )
+        )
         stood |= {(row.job_id, row.seq): row.digest for row in rows}
     return list(check_heads(keys, heads, stood, keys.last_seen(PLANT)))
 
 
-def missing_jobs(session: Session, seen: Iterable[tuple[str, LastSeen]]) -> Iterator[tuple[str, LastSeen]]:
+def missing_jobs(
+    session: Session, seen: Iterable[tuple[str, LastSeen]]
+) -> Iterator[tuple[str, LastSeen]]:
     """Jobs that are remembered and are not in the database at all."""
     asked = iter(seen)
     while some := dict(one for one in islice(asked, 500) if one[0] != PLANT):
@@ -132,24 +171,41 @@ def newest_head(session: Session) -> Head | None:
     return Head(*row) if row is not None else None
 
 
-def _rows(session: Session, jobs: Sequence[tuple[int, str]], *, attachments: bool) -> Iterator[JobRows]:
+def _rows(
+    session: Session, jobs: Sequence[tuple[int, str]], *, attachments: bool
+) -> Iterator[JobRows]:
     names = [job_id for _, job_id in jobs]
     entries: dict[str, list[StoredEntry]] = defaultdict(list)
-    for row in session.execute(select(*_RAW).where(_ENTRY.job_id.in_(names)).order_by(_ENTRY.job_id, _ENTRY.seq)):
+    for row in session.execute(
+        select(*_RAW).where(_ENTRY.job_id.in_(names)).order_by(_ENTRY.job_id, _ENTRY.seq)
+    ):
         entries[row.job_id].append(StoredEntry(*row))
     links: dict[str, list[Link]] = defaultdict(list)
     for row in session.execute(_LINKS.where(LogLinkRow.job_id.in_(names))):
         links[row.job_id].append(Link(*row))
     attached, spoilt = _attachments(session, names) if attachments else ({}, {})
     for number, job_id in jobs:
-        yield JobRows(job_id, number, entries[job_id], links[job_id], attached.get(job_id, ()), spoilt.get(job_id, ()))
+        yield JobRows(
+            job_id,
+            number,
+            entries[job_id],
+            links[job_id],
+            attached.get(job_id, ()),
+            spoilt.get(job_id, ()),
+        )
 
 
-def _attachments(session: Session, names: Sequence[str]) -> tuple[dict[str, set[str]], dict[str, set[str]]]:
-    """Names of attachments by job, and of those whose content is another. The database computes the digests: no file travels."""
+def _attachments(
+    session: Session, names: Sequence[str]
+) -> tuple[dict[str, set[str]], dict[str, set[str]]]:
+    """Names of attachments by job, and of those whose content is another. The database computes the
+    digests: no file travels.
+    """
     attached: dict[str, set[str]] = defaultdict(set)
     spoilt: dict[str, set[str]] = defaultdict(set)
-    asked = select(AttachmentRow.job_id, AttachmentRow.id, func.sha2(AttachmentRow.data, 256).label("made")).where(AttachmentRow.job_id.in_(names))
+    asked = select(
+        AttachmentRow.job_id, AttachmentRow.id, func.sha2(AttachmentRow.data, 256).label("made")
+    ).where(AttachmentRow.job_id.in_(names))
     for row in session.execute(asked):
         attached[row.job_id].add(row.id)
         if row.made != row.id:

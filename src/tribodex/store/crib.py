@@ -35,7 +35,9 @@ class KeepsCrib(AtSite):
 
     def row_mark(self) -> tuple[str, int, int]:
         """Another one as soon as a row is kept or withdrawn here, without reading any."""
-        asked = select(func.count(), func.coalesce(func.max(CribItemRow.entry), 0)).where(CribItemRow.kind == "row")
+        asked = select(func.count(), func.coalesce(func.max(CribItemRow.entry), 0)).where(
+            CribItemRow.kind == "row"
+        )
         count, newest = self._session.execute(self._here(asked, CribItemRow.site_id)).one()
         return self.site or "", count, newest
 
@@ -44,7 +46,9 @@ class KeepsCrib(AtSite):
             AccountRow, (AccountRow.name == CribItemRow.actor) & AccountRow.left_at.is_not(None)
         )
         asked = asked.where(CribItemRow.kind == kind) if kind is not None else asked
-        rows = self._session.execute(self._here(asked, CribItemRow.site_id).order_by(CribItemRow.entry)).all()
+        rows = self._session.execute(
+            self._here(asked, CribItemRow.site_id).order_by(CribItemRow.entry)
+        ).all()
         return [
             CribItem(
                 r.item_id,

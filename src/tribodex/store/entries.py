@@ -15,7 +15,11 @@ from tribodex.usecases.codec import decode, encode
 
 def same_entry(row: Any, kept: Event) -> bool:
     """Whether a row is the entry that was kept."""
-    return (row.seq, row.client_event_id, aware(row.recorded_at)) == (kept.seq, kept.client_event_id, kept.recorded_at)
+    return (row.seq, row.client_event_id, aware(row.recorded_at)) == (
+        kept.seq,
+        kept.client_event_id,
+        kept.recorded_at,
+    )
 
 
 def read(seq: int, kind: str, payload: Any, version: int) -> Fact:
@@ -23,7 +27,10 @@ def read(seq: int, kind: str, payload: Any, version: int) -> Fact:
     try:
         return decode(kind, payload, version)
     except (ValidationError, KeyError, TypeError, AttributeError) as error:
-        raise Refused(f"Entry {seq} of this log cannot be read as it stands in the database: it was changed or damaged there.") from error
+        raise Refused(
+            f"Entry {seq} of this log cannot be read as it stands in the database: it was changed"
+            " or damaged there."
+        ) from error
 
 
 def event_rows(job_id: str, events: Iterable[Event]) -> Iterable[dict[str, Any]]:

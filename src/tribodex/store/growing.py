@@ -17,12 +17,27 @@ class Growing(AtSite):
 
     def add_machine(self, machine: Machine, rank: int) -> None:
         """Keep a machine."""
-        self._session.add(MachineRow(id=machine.id, name=machine.name, area=machine.area, rank=rank, shafts=[], site_id=self.adds_to))
+        self._session.add(
+            MachineRow(
+                id=machine.id,
+                name=machine.name,
+                area=machine.area,
+                rank=rank,
+                shafts=[],
+                site_id=self.adds_to,
+            )
+        )
         self._session.commit()
 
     def add_position(self, position: Position, rank: int) -> None:
         """Keep a bearing position of a machine."""
-        row = PositionRow(id=position.id, machine_id=position.machine_id, name=position.name, designation=position.designation, shaft=position.shaft)
+        row = PositionRow(
+            id=position.id,
+            machine_id=position.machine_id,
+            name=position.name,
+            designation=position.designation,
+            shaft=position.shaft,
+        )
         row.fixed, row.rank = position.fixed, rank
         self._session.add(row)
         self._session.commit()

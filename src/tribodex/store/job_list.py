@@ -23,7 +23,9 @@ LIVE = ("open", "stopped", "to counter-sign")
 # Columns rather than rows: nothing of them is ever written back.
 _LIST_TABLE = JobListRow.__table__
 _LIST = _LIST_TABLE.c
-_SUMMARIES = select(*(_LIST[item.name] for item in fields(JobSummary))).order_by(_LIST.updated_at.desc(), _LIST.number.desc())
+_SUMMARIES = select(*(_LIST[item.name] for item in fields(JobSummary))).order_by(
+    _LIST.updated_at.desc(), _LIST.number.desc()
+)
 COLUMNS = [_LIST[item.name] for item in fields(JobSummary)]
 
 
@@ -33,7 +35,9 @@ class KeepsJobList(AtSite):
     _session: Session
 
     def job_summaries(self, asked: JobsAsked = NEWEST) -> Sequence[JobSummary]:
-        """A page of jobs, newest change first: after the last one that was shown, wherever that stands now."""
+        """A page of jobs, newest change first: after the last one that was shown, wherever that
+        stands now.
+        """
         wanted = _SUMMARIES.limit(asked.limit)
         wanted = self._here(wanted, _LIST.site_id)
         if asked.live is not None:
@@ -43,7 +47,9 @@ class KeepsJobList(AtSite):
         if asked.after is not None:
             moment, number = naive(asked.after[0]), asked.after[1]
             # The first condition alone lets the index be entered at the right place.
-            wanted = wanted.where(_LIST.updated_at <= moment, or_(_LIST.updated_at < moment, _LIST.number < number))
+            wanted = wanted.where(
+                _LIST.updated_at <= moment, or_(_LIST.updated_at < moment, _LIST.number < number)
+            )
         few, many = found_under(self._session, asked.words)
         if few is not None:
             wanted = wanted.where(_LIST.number.in_(few))
@@ -51,7 +57,11 @@ class KeepsJobList(AtSite):
             # Looked through in the order of the index, not sorted first: it ends with the page.
             order = "job_list_live" if asked.live is not None else "job_list_newest"
             order = "job_list_who" if asked.who and asked.live is not None else order
-            wanted = wanted.with_hint(_LIST_TABLE, f"FORCE INDEX FOR ORDER BY ({order})") if self.site is not None else wanted
+            wanted = (
+                wanted.with_hint(_LIST_TABLE, f"FORCE INDEX FOR ORDER BY ({order})")
+                if self.site is not None
+                else wanted
+            )
         if few is not None and not few:
             return []
         wanted = wanted.where(*many)
@@ -66,18 +76,36 @@ class KeepsJobList(AtSite):
         """Looks through what entries hold, so it is asked for and never comes with a page."""
         named = type_coerce(JobEventRow.payload, Text).contains(f'"{name}"', autoescape=True)
         asked = (
-            select(JobEventRow.at, JobEventRow.kind, JobEventRow.payload, JobEventRow.recorded_at, *COLUMNS)
+            select(
+                JobEventRow.at,
+                JobEventRow.kind,
+                JobEventRow.payload,
+                JobEventRow.recorded_at,
+                *COLUMNS,
+            )
             .join(JobListRow, JobListRow.id == JobEventRow.job_id)
-            .where(or_(named, JobEventRow.kind == "plan_revised", JobEventRow.kind.endswith("planned")), _LIST.status != "abandoned")
+            .where(
+                or_(
+                    named, JobEventRow.kind == "plan_revised", JobEventRow.kind.endswith("planned")
+                ),
+                _LIST.status != "abandoned",
+            )
             .order_by(JobEventRow.recorded_at, JobEventRow.seq)
         )
         rows = self._session.execute(self._here(asked, _LIST.site_id))
-        return [Resting(summary_of_row(*job), at, kind, payload, aware(recorded_at)) for at, kind, payload, recorded_at, *job in rows]
+        return [
+            Resting(summary_of_row(*job), at, kind, payload, aware(recorded_at))
+            for at, kind, payload, recorded_at, *job in rows
+        ]
 
     def _list(self, summary: JobSummary, site: str | None, *, new: bool = False) -> None:
         values = _summary_row(summary) | {"site_id": site or FIRST_SITE}
         list_words(self._session, summary, new=new)
-        self._session.execute(upsert(JobListRow).values(**values).on_duplicate_key_update(**{k: v for k, v in values.items() if k != "id"}))
+        self._session.execute(
+            upsert(JobListRow)
+            .values(**values)
+            .on_duplicate_key_update(**{k: v for k, v in values.items() if k != "id"})
+        )
 
 
 def summary_of_row(*row: Any) -> JobSummary:

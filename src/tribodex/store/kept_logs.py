@@ -22,7 +22,9 @@ class KeptLogs:
             return self._logs.get((id(bind), job_id), ())
 
     def keep(self, bind: object, job_id: str, log: tuple[Event, ...]) -> None:
-        """Keep a log in place of what was kept of it; one that is larger than all that is kept is not."""
+        """Keep a log in place of what was kept of it; one that is larger than all that is kept is
+        not.
+        """
         with self._lock:
             self._logs.pop((id(bind), job_id), None)
             if len(log) <= self._logs.maxsize:

@@ -1,4 +1,6 @@
-"""The key that signs the log, and the memory of how far each log had come: files of the server's account, outside the database."""
+"""The key that signs the log, and the memory of how far each log had come: files of the server's
+account, outside the database.
+"""
 
 from __future__ import annotations
 
@@ -23,9 +25,11 @@ _RAW = (serialization.Encoding.Raw, serialization.PublicFormat.Raw)
 
 
 class KeyFiles:
-    """Keys and memory in a folder: `log.key` signs, `known/*.pub` are keys that signed before, `seen/` remembers.
+    """Keys and memory in a folder: `log.key` signs, `known/*.pub` are keys that signed before,
+    `seen/` remembers.
 
-    Made where missing. Safe between threads and processes: what is remembered is appended in single writes.
+    Made where missing. Safe between threads and processes: what is remembered is appended in single
+    writes.
     """
 
     def __init__(self, folder: Path) -> None:
@@ -37,7 +41,11 @@ class KeyFiles:
         self.name = name_of(public)
         own = folder / "known" / f"{self.name}.pub"
         if not own.exists():
-            own.write_bytes(public.public_bytes(serialization.Encoding.PEM, serialization.PublicFormat.SubjectPublicKeyInfo))
+            own.write_bytes(
+                public.public_bytes(
+                    serialization.Encoding.PEM, serialization.PublicFormat.SubjectPublicKeyInfo
+                )
+            )
         self._known: dict[str, Ed25519PublicKey] = {self.name: public}
         self._lock = threading.Lock()
 
@@ -57,7 +65,9 @@ class KeyFiles:
         return True
 
     def remember(self, job_id: str, seq: int, digest: str) -> None:
-        """An entry was acknowledged. What cannot be written is said in the log: the entry itself is stored."""
+        """An entry was acknowledged. What cannot be written is said in the log: the entry itself is
+        stored.
+        """
         try:
             descriptor = os.open(self._seen(job_id), os.O_WRONLY | os.O_CREAT | os.O_APPEND, 0o600)
             try:
@@ -68,7 +78,9 @@ class KeyFiles:
             _LOG.warning("cannot remember entry %d of %s: %s", seq, job_id, error)
 
     def last_seen(self, job_id: str) -> LastSeen | None:
-        """The newest entry of a job that was acknowledged; a line that a power cut left unfinished is no line."""
+        """The newest entry of a job that was acknowledged; a line that a power cut left unfinished
+        is no line.
+        """
         return self.last_seen_in(self.folder / "seen", job_id)
 
     def last_seen_in(self, folder: Path, job_id: str) -> LastSeen | None:
@@ -90,18 +102,26 @@ class KeyFiles:
         return best
 
     def all_seen(self, folder: Path | None = None) -> Iterator[tuple[str, LastSeen]]:
-        """Every name that is remembered with its newest entry, some at a time; of a memory that was put aside where that is named."""
+        """Every name that is remembered with its newest entry, some at a time; of a memory that was
+        put aside where that is named.
+        """
         for file in sorted((folder or self.folder / "seen").glob("*.log")):
             newest: dict[str, LastSeen] = {}
             for line in file.read_text("utf-8", "replace").splitlines():
                 name, _, rest = line.partition(" ")
                 seq, _, digest = rest.partition(" ")
-                if seq.isdigit() and len(digest) == DIGEST and int(seq) >= newest.get(name, LastSeen(0, "")).seq:
+                if (
+                    seq.isdigit()
+                    and len(digest) == DIGEST
+                    and int(seq) >= newest.get(name, LastSeen(0, "")).seq
+                ):
                     newest[name] = LastSeen(int(seq), digest)
             yield from newest.items()
 
     def forget(self) -> Path | None:
-        """Put the memory aside: another state of the database was chosen. Returns where it lies now."""
+        """Put the memory aside: another state of the database was chosen. Returns where it lies
+        now.
+        """
         seen = self.folder / "seen"
         if not seen.exists():
             return None
@@ -117,10 +137,14 @@ class KeyFiles:
 
     def public_keys(self) -> dict[str, bytes]:
         """Every known public key as PEM, by its name."""
-        return {file.stem: file.read_bytes() for file in sorted((self.folder / "known").glob("*.pub"))}
+        return {
+            file.stem: file.read_bytes() for file in sorted((self.folder / "known").glob("*.pub"))
+        }
 
     def know(self, name: str, pem: bytes) -> None:
-        """Keep a public key that signed elsewhere. Raises ValueError where it is not the key of its name."""
+        """Keep a public key that signed elsewhere. Raises ValueError where it is not the key of its
+        name.
+        """
         public = serialization.load_pem_public_key(pem)
         if not isinstance(public, Ed25519PublicKey) or name_of(public) != name:
             raise ValueError(f"The key {name} is not what its name says.")
@@ -130,7 +154,9 @@ class KeyFiles:
         with self._lock:
             if name not in self._known and name.isalnum():
                 try:
-                    public = serialization.load_pem_public_key((self.folder / "known" / f"{name}.pub").read_bytes())
+                    public = serialization.load_pem_public_key(
+                        (self.folder / "known" / f"{name}.pub").read_bytes()
+                    )
                 except (OSError, ValueError):
                     return None
                 if isinstance(public, Ed25519PublicKey) and name_of(public) == name:
@@ -156,7 +182,11 @@ def name_of(public: Ed25519PublicKey) -> str:
 def _private_key(file: Path) -> Ed25519PrivateKey:
     """The key in a file, made where there is none; two that begin at once use the same."""
     if not file.exists():
-        made = Ed25519PrivateKey.generate().private_bytes(serialization.Encoding.PEM, serialization.PrivateFormat.PKCS8, serialization.NoEncryption())
+        made = Ed25519PrivateKey.generate().private_bytes(
+            serialization.Encoding.PEM,
+            serialization.PrivateFormat.PKCS8,
+            serialization.NoEncryption(),
+        )
         part = file.with_name(f"log.key.{os.getpid()}")
         descriptor = os.open(part, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
         with os.fdopen(descriptor, "wb") as out:

@@ -33,7 +33,8 @@ def _revision(owner_url: str) -> str | None:
 
 
 def migrate(owner_url: str, app_url: str | None = None) -> None:
-    """Upgrade to the newest schema. With `app_url`, grant its account: read and add everywhere, change only projections.
+    """Upgrade to the newest schema. With `app_url`, grant its account: read and add everywhere,
+    change only projections.
 
     Where an older version kept what is due, that is worked out anew.
     """
@@ -55,5 +56,7 @@ def migrate(owner_url: str, app_url: str | None = None) -> None:
     with engine.begin() as connection:
         for table in Base.metadata.tables:
             rights = "SELECT, INSERT" if table in APPEND_ONLY else "SELECT, INSERT, UPDATE, DELETE"
-            connection.execute(text(f"GRANT {rights} ON `{table}` TO :name@:host"), {"name": name, "host": host})
+            connection.execute(
+                text(f"GRANT {rights} ON `{table}` TO :name@:host"), {"name": name, "host": host}
+            )
     engine.dispose()

@@ -1,27 +1,57 @@
-"""Tables of the database. The application's account may not change or delete rows of APPEND_ONLY."""
+"""Tables of the database. The application's account may not change or delete rows of
+APPEND_ONLY."""
 
 from __future__ import annotations
 
 from datetime import date, datetime
-from typing import Any
+from typing import Any, ClassVar
 
-from sqlalchemy import JSON, BigInteger, Boolean, Date, Double, Float, ForeignKey, Index, Integer, String, Text, UniqueConstraint
+from sqlalchemy import (
+    JSON,
+    BigInteger,
+    Boolean,
+    Date,
+    Double,
+    Float,
+    ForeignKey,
+    Index,
+    Integer,
+    String,
+    Text,
+    UniqueConstraint,
+)
 from sqlalchemy.dialects.mysql import DATETIME, LONGBLOB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
-APPEND_ONLY = ("job", "job_event", "attachment", "crib_item", "identity", "log_link", "record_head", "stop_move", "act")
+APPEND_ONLY = (
+    "job",
+    "job_event",
+    "attachment",
+    "crib_item",
+    "identity",
+    "log_link",
+    "record_head",
+    "stop_move",
+    "act",
+)
 
 
 class Base(DeclarativeBase):
     """Root of the models."""
 
-    type_annotation_map = {datetime: DATETIME(fsp=6), dict[str, Any]: JSON, float: Double}  # noqa: RUF012
+    type_annotation_map: ClassVar = {
+        datetime: DATETIME(fsp=6),
+        dict[str, Any]: JSON,
+        float: Double,
+    }
 
 
 class OfSite:
     """What belongs to a site."""
 
-    site_id: Mapped[str] = mapped_column(String(32), default="main", server_default="main", index=True)
+    site_id: Mapped[str] = mapped_column(
+        String(32), default="main", server_default="main", index=True
+    )
 
 
 class IdentityRow(Base):
@@ -41,7 +71,9 @@ class MachineRow(OfSite, Base):
     area: Mapped[str] = mapped_column(String(120))
     rank: Mapped[int] = mapped_column(Integer, default=0)
     shafts: Mapped[list[dict[str, Any]] | None] = mapped_column(JSON, default=None)
-    positions: Mapped[list[PositionRow]] = relationship(order_by="PositionRow.rank", lazy="selectin")
+    positions: Mapped[list[PositionRow]] = relationship(
+        order_by="PositionRow.rank", lazy="selectin"
+    )
 
 
 class PositionRow(Base):
@@ -61,7 +93,10 @@ class CribItemRow(OfSite, Base):
     """One version of a gauge set or a card of one's own. Never changed, never deleted."""
 
     __tablename__ = "crib_item"
-    __table_args__ = (UniqueConstraint("item_id", "version", name="crib_item_version"), UniqueConstraint("client_event_id", name="crib_item_client"))
+    __table_args__ = (
+        UniqueConstraint("item_id", "version", name="crib_item_version"),
+        UniqueConstraint("client_event_id", name="crib_item_client"),
+    )
     entry: Mapped[int] = mapped_column(BigInteger, primary_key=True, autoincrement=True)
     item_id: Mapped[str] = mapped_column(String(64))
     version: Mapped[int] = mapped_column(Integer)
@@ -111,7 +146,9 @@ class Chained:
 
 
 class LogLinkRow(Chained, Base):
-    """An entry's place in the chain: digest, signature, and the key that made it. Never changed, never deleted."""
+    """An entry's place in the chain: digest, signature, and the key that made it. Never changed,
+    never deleted.
+    """
 
     __tablename__ = "log_link"
     job_id: Mapped[str] = mapped_column(ForeignKey("job.id"), primary_key=True)
@@ -208,7 +245,9 @@ class CareSaidRow(Base):
 
 
 class CareDueRow(Base):
-    """What is due at a bearing position, of what all its jobs say; can be rebuilt at any time. `due` holds what a stop needs."""
+    """What is due at a bearing position, of what all its jobs say; can be rebuilt at any time.
+    `due` holds what a stop needs.
+    """
 
     __tablename__ = "care_due"
     position_id: Mapped[str] = mapped_column(String(64), primary_key=True)

@@ -34,13 +34,19 @@ class KeepsMoves:
     _session: Session
 
     def stop_moves(self, from_week: date) -> Sequence[StopMove]:
-        """Moves into this week and later ones, oldest first, in one query; of whoever left by a pseudonym."""
-        rows = self._session.execute(_MOVES.where(StopMoveRow.to_week >= from_week).order_by(StopMoveRow.entry))
+        """Moves into this week and later ones, oldest first, in one query; of whoever left by a
+        pseudonym.
+        """
+        rows = self._session.execute(
+            _MOVES.where(StopMoveRow.to_week >= from_week).order_by(StopMoveRow.entry)
+        )
         return [_move(row, pseudonym) for row, pseudonym in rows]
 
     def stop_move(self, client_event_id: str) -> StopMove | None:
         """The move that was sent under this id."""
-        found = self._session.execute(_MOVES.where(StopMoveRow.client_event_id == client_event_id)).one_or_none()
+        found = self._session.execute(
+            _MOVES.where(StopMoveRow.client_event_id == client_event_id)
+        ).one_or_none()
         return _move(*found) if found is not None else None
 
     def add_stop_move(self, move: StopMove) -> None:

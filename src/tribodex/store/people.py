@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from datetime import datetime, timedelta
+from typing import cast
 
 from sqlalchemy import Row, Select, delete, func, insert, select, text, update
 from sqlalchemy.dialects.mysql import insert as upsert
@@ -12,14 +13,34 @@ from sqlalchemy.orm import Session as Database
 
 from tribodex.core.people import Rights
 from tribodex.store.entries import aware, naive
-from tribodex.store.people_models import AccountRow, ActRow, LinkTokenRow, LookedRow, PinProofRow, SiteRow, WebSessionRow
-from tribodex.usecases.people.ports import Account, Act, ActsAsked, BegunSession, Link, Looked, PlantSite, Session
+from tribodex.store.people_models import (
+    AccountRow,
+    ActRow,
+    LinkTokenRow,
+    LookedRow,
+    PinProofRow,
+    SiteRow,
+    WebSessionRow,
+)
+from tribodex.usecases.people.ports import (
+    Account,
+    Act,
+    ActsAsked,
+    BegunSession,
+    Known,
+    Link,
+    Looked,
+    PlantSite,
+    Session,
+)
 from tribodex.usecases.ports import ConcurrentWriter
 
 # A proof by PIN is for a tap that was just made, or that waited for the network.
 PROOFS_LAST = timedelta(days=30)
 _ACCOUNTS = select(AccountRow).order_by(AccountRow.rank, AccountRow.name)
-_SESSIONS: Select[WebSessionRow, AccountRow] = select(WebSessionRow, AccountRow).join(AccountRow, AccountRow.id == WebSessionRow.account_id)
+_SESSIONS: Select[WebSessionRow, AccountRow] = select(WebSessionRow, AccountRow).join(
+    AccountRow, AccountRow.id == WebSessionRow.account_id
+)
 _CAN = (AccountRow.left_at.is_(None), AccountRow.password != "")
 
 
@@ -79,8 +100,16 @@ def _session(row: Row[WebSessionRow, AccountRow]) -> Session:
 
 
 def _link(r: LinkTokenRow) -> Link:
-    kind = "metrics" if r.kind == "metrics" else "calendar"
-    return Link(r.id, r.account_id, kind, r.site_id, r.name, aware(r.made_at), _maybe(r.used_at), _maybe(r.ended_at))  # type: ignore[arg-type]
+    return Link(
+        r.id,
+        r.account_id,
+        "metrics" if r.kind == "metrics" else "calendar",
+        r.site_id,
+        r.name,
+        aware(r.made_at),
+        _maybe(r.used_at),
+        _maybe(r.ended_at),
+    )
 
 
 def act_values(act: Act) -> dict[str, object]:
@@ -108,13 +137,24 @@ class People:
     def sites(self) -> Sequence[PlantSite]:
         """Every site, in order."""
         rows = self._session.scalars(select(SiteRow).order_by(SiteRow.rank, SiteRow.name)).all()
-        return [PlantSite(r.id, r.name, r.quiet_min, r.offline_days, bool(r.four_eyes)) for r in rows]
+        return [
+            PlantSite(r.id, r.name, r.quiet_min, r.offline_days, bool(r.four_eyes)) for r in rows
+        ]
 
     def keep_site(self, site: PlantSite) -> None:
         """Keep it in place of the one with its id."""
-        values = {"name": site.name, "quiet_min": site.quiet_min, "offline_days": site.offline_days, "four_eyes": site.four_eyes}
+        values = {
+            "name": site.name,
+            "quiet_min": site.quiet_min,
+            "offline_days": site.offline_days,
+            "four_eyes": site.four_eyes,
+        }
         last = self._session.scalar(select(func.coalesce(func.max(SiteRow.rank), -1)))
-        self._session.execute(upsert(SiteRow).values(id=site.id, rank=(last or 0) + 1, **values).on_duplicate_key_update(**values))
+        self._session.execute(
+            upsert(SiteRow)
+            .values(id=site.id, rank=(last or 0) + 1, **values)
+            .on_duplicate_key_update(**values)
+        )
         self._session.commit()
 
     def accounts(self) -> Sequence[Account]:
@@ -123,7 +163,9 @@ class People:
 
     def gone(self) -> dict[str, str]:
         """Pseudonyms of those who left, by name."""
-        rows = self._session.execute(select(AccountRow.name, AccountRow.pseudonym).where(AccountRow.left_at.is_not(None)))
+        rows = self._session.execute(
+            select(AccountRow.name, AccountRow.pseudonym).where(AccountRow.left_at.is_not(None))
+        )
         return {row.name: row.pseudonym for row in rows}
 
     def account(self, account_id: str) -> Account | None:
@@ -133,12 +175,20 @@ class People:
 
     def account_by_handle(self, handle: str) -> Account | None:
         """Who signs in by this name."""
-        row = self._session.scalar(select(AccountRow).where(AccountRow.handle == handle)) if handle else None
+        row = (
+            self._session.scalar(select(AccountRow).where(AccountRow.handle == handle))
+            if handle
+            else None
+        )
         return _account(row) if row is not None else None
 
     def account_by_identity(self, identity: str) -> Account | None:
         """Whom the site's own sign-on knows by this."""
-        row = self._session.scalar(select(AccountRow).where(AccountRow.identity == identity)) if identity else None
+        row = (
+            self._session.scalar(select(AccountRow).where(AccountRow.identity == identity))
+            if identity
+            else None
+        )
         return _account(row) if row is not None else None
 
     def anybody(self) -> bool:
@@ -152,7 +202,11 @@ class People:
         try:
             # Twice the same name is two people: what there is already is changed by its id alone.
             known = self._session.scalar(select(AccountRow.id).where(AccountRow.id == account.id))
-            kept = update(AccountRow).where(AccountRow.id == account.id).values(change) if known else insert(AccountRow).values(values)
+            kept = (
+                update(AccountRow).where(AccountRow.id == account.id).values(change)
+                if known
+                else insert(AccountRow).values(values)
+            )
             self._session.execute(kept)
             self._session.commit()
         except IntegrityError as error:
@@ -160,7 +214,9 @@ class People:
             raise ConcurrentWriter from error
 
     def keep_first(self, account: Account) -> bool:
-        """Keep the first person who can sign in; False where somebody was quicker. One at a time, also between processes."""
+        """Keep the first person who can sign in; False where somebody was quicker. One at a time,
+        also between processes.
+        """
         held = self._session.scalar(text("SELECT GET_LOCK('tribodex.first', 10)"))
         try:
             if not held or self.anybody():
@@ -174,7 +230,11 @@ class People:
     def begin_session(self, opened: BegunSession) -> None:
         """Keep a session; others of that person on that device end."""
         s = opened.session
-        mine = (WebSessionRow.account_id == s.account.id, WebSessionRow.device_id == s.device_id, WebSessionRow.ended_at.is_(None))
+        mine = (
+            WebSessionRow.account_id == s.account.id,
+            WebSessionRow.device_id == s.device_id,
+            WebSessionRow.ended_at.is_(None),
+        )
         self._session.execute(update(WebSessionRow).where(*mine).values(ended_at=naive(s.begun_at)))
         self._session.add(
             WebSessionRow(
@@ -200,20 +260,30 @@ class People:
 
     def sessions(self, account_id: str = "", device_id: str = "") -> Sequence[Session]:
         """Sessions that are not ended, the newest first, in one query."""
-        asked = _SESSIONS.where(WebSessionRow.ended_at.is_(None)).order_by(WebSessionRow.used_at.desc(), WebSessionRow.id).limit(500)
+        asked = (
+            _SESSIONS.where(WebSessionRow.ended_at.is_(None))
+            .order_by(WebSessionRow.used_at.desc(), WebSessionRow.id)
+            .limit(500)
+        )
         asked = asked.where(WebSessionRow.account_id == account_id) if account_id else asked
         asked = asked.where(WebSessionRow.device_id == device_id) if device_id else asked
         return [_session(row) for row in self._session.execute(asked)]
 
     def use_session(self, session_id: str, now: datetime) -> None:
         """It was used now."""
-        self._session.execute(update(WebSessionRow).where(WebSessionRow.id == session_id).values(used_at=naive(now)))
+        self._session.execute(
+            update(WebSessionRow).where(WebSessionRow.id == session_id).values(used_at=naive(now))
+        )
         self._session.commit()
 
     def end_sessions(self, session_ids: Sequence[str], now: datetime) -> None:
         """End them."""
         if session_ids:
-            self._session.execute(update(WebSessionRow).where(WebSessionRow.id.in_(session_ids)).values(ended_at=naive(now)))
+            self._session.execute(
+                update(WebSessionRow)
+                .where(WebSessionRow.id.in_(session_ids))
+                .values(ended_at=naive(now))
+            )
             self._session.commit()
 
     def add_act(self, act: Act) -> None:
@@ -224,11 +294,28 @@ class People:
     def acts(self, asked: ActsAsked) -> Sequence[Act]:
         """Acts, the newest first, in one query."""
         sites = (*asked.sites, "") if asked.everywhere else asked.sites
-        wanted = select(ActRow).where(ActRow.site_id.in_(sites)).order_by(ActRow.entry.desc()).limit(asked.limit)
+        wanted = (
+            select(ActRow)
+            .where(ActRow.site_id.in_(sites))
+            .order_by(ActRow.entry.desc())
+            .limit(asked.limit)
+        )
         wanted = wanted.where(ActRow.account_id == asked.account_id) if asked.account_id else wanted
         wanted = wanted.where(ActRow.entry < asked.before) if asked.before is not None else wanted
         return [
-            Act(aware(r.at), r.what, r.account_id, r.device_id, r.device, r.site_id, r.about, r.job_id, r.seq, r.pin, r.entry)  # type: ignore[arg-type]
+            Act(
+                aware(r.at),
+                r.what,
+                r.account_id,
+                r.device_id,
+                r.device,
+                r.site_id,
+                r.about,
+                r.job_id,
+                r.seq,
+                cast("Known", r.pin),
+                r.entry,
+            )
             for r in self._session.scalars(wanted)
         ]
 
@@ -236,34 +323,60 @@ class People:
         """Of these entries of a log those that somebody tapped whose PIN was not checked."""
         if not seqs:
             return frozenset()
-        asked = select(ActRow.seq).where(ActRow.job_id == job_id, ActRow.seq.between(min(seqs), max(seqs)), ActRow.pin == "not checked")
+        asked = select(ActRow.seq).where(
+            ActRow.job_id == job_id,
+            ActRow.seq.between(min(seqs), max(seqs)),
+            ActRow.pin == "not checked",
+        )
         return frozenset(seq for seq in self._session.scalars(asked) if seq is not None)
 
     def add_proof(self, client_event_id: str, account_id: str, now: datetime) -> None:
         """Somebody stands by a tap; what is too old to be asked for goes."""
-        self._session.execute(delete(PinProofRow).where(PinProofRow.made_at < naive(now - PROOFS_LAST)))
-        proof = {"client_event_id": client_event_id, "account_id": account_id, "made_at": naive(now)}
+        self._session.execute(
+            delete(PinProofRow).where(PinProofRow.made_at < naive(now - PROOFS_LAST))
+        )
+        proof = {
+            "client_event_id": client_event_id,
+            "account_id": account_id,
+            "made_at": naive(now),
+        }
         self._session.execute(insert(PinProofRow).prefix_with("IGNORE").values(proof))
         self._session.commit()
 
     def proofs(self, client_event_id: str) -> frozenset[str]:
         """Who stands by a tap."""
-        return frozenset(self._session.scalars(select(PinProofRow.account_id).where(PinProofRow.client_event_id == client_event_id)))
+        return frozenset(
+            self._session.scalars(
+                select(PinProofRow.account_id).where(PinProofRow.client_event_id == client_event_id)
+            )
+        )
 
     def add_link(self, link: Link, token_hash: str) -> None:
         """Keep an address."""
-        values = {name: getattr(link, name) for name in ("id", "account_id", "kind", "site_id", "name")}
-        self._session.execute(insert(LinkTokenRow).values(**values, token_hash=token_hash, made_at=naive(link.made_at)))
+        values = {
+            name: getattr(link, name) for name in ("id", "account_id", "kind", "site_id", "name")
+        }
+        self._session.execute(
+            insert(LinkTokenRow).values(
+                **values, token_hash=token_hash, made_at=naive(link.made_at)
+            )
+        )
         self._session.commit()
 
     def links(self, account_id: str) -> Sequence[Link]:
         """Addresses of a person that were not ended."""
-        asked = select(LinkTokenRow).where(LinkTokenRow.account_id == account_id, LinkTokenRow.ended_at.is_(None))
+        asked = select(LinkTokenRow).where(
+            LinkTokenRow.account_id == account_id, LinkTokenRow.ended_at.is_(None)
+        )
         return [_link(row) for row in self._session.scalars(asked.order_by(LinkTokenRow.made_at))]
 
     def link_by(self, token_hash: str) -> Link | None:
         """The address of a token; None for one that was ended."""
-        row = self._session.scalar(select(LinkTokenRow).where(LinkTokenRow.token_hash == token_hash, LinkTokenRow.ended_at.is_(None)))
+        row = self._session.scalar(
+            select(LinkTokenRow).where(
+                LinkTokenRow.token_hash == token_hash, LinkTokenRow.ended_at.is_(None)
+            )
+        )
         return _link(row) if row is not None else None
 
     def end_link(self, link_id: str, account_id: str, now: datetime) -> None:
@@ -276,9 +389,16 @@ class People:
         """Somebody read a log so far; never less far than before."""
         values = {"seq": looked.seq, "at": naive(looked.at)}
         kept = upsert(LookedRow).values(job_id=job_id, account_id=looked.account_id, **values)
-        self._session.execute(kept.on_duplicate_key_update(seq=func.greatest(LookedRow.seq, looked.seq), at=kept.inserted.at))
+        self._session.execute(
+            kept.on_duplicate_key_update(
+                seq=func.greatest(LookedRow.seq, looked.seq), at=kept.inserted.at
+            )
+        )
         self._session.commit()
 
     def looked(self, job_id: str) -> Sequence[Looked]:
         """How far everybody has read a log."""
-        return [Looked(r.account_id, r.seq, aware(r.at)) for r in self._session.scalars(select(LookedRow).where(LookedRow.job_id == job_id))]
+        return [
+            Looked(r.account_id, r.seq, aware(r.at))
+            for r in self._session.scalars(select(LookedRow).where(LookedRow.job_id == job_id))
+        ]

@@ -14,7 +14,9 @@ FIRST_SITE = "main"
 
 
 class SiteRow(Base):
-    """A site: what belongs together, with its own rights. `quiet_min`: a screen that was quiet for so long asks for the PIN again."""
+    """A site: what belongs together, with its own rights. `quiet_min`: a screen that was quiet for
+    so long asks for the PIN again.
+    """
 
     __tablename__ = "site"
     id: Mapped[str] = mapped_column(String(32), primary_key=True)
@@ -45,7 +47,9 @@ class AccountRow(Base):
 
 
 class WebSessionRow(Base):
-    """A person signed in on a device: hashes of its secrets, never they themselves. `tap_hash` lets taps that wait go out for that person."""
+    """A person signed in on a device: hashes of its secrets, never they themselves. `tap_hash` lets
+    taps that wait go out for that person.
+    """
 
     __tablename__ = "web_session"
     id: Mapped[str] = mapped_column(String(32), primary_key=True)
@@ -71,7 +75,9 @@ class PinProofRow(Base):
 
 
 class LinkTokenRow(Base):
-    """An address that answers without a session, as much as its owner may see: a calendar, or the monitor's counters."""
+    """An address that answers without a session, as much as its owner may see: a calendar, or the
+    monitor's counters.
+    """
 
     __tablename__ = "link_token"
     id: Mapped[str] = mapped_column(String(32), primary_key=True)
@@ -86,10 +92,16 @@ class LinkTokenRow(Base):
 
 
 class ActRow(Base):
-    """Who did what, when, from which device. Never changed, never deleted. `pin`: how it was known who tapped."""
+    """Who did what, when, from which device. Never changed, never deleted. `pin`: how it was known
+    who tapped.
+    """
 
     __tablename__ = "act"
-    __table_args__ = (Index("act_site", "site_id", "entry"), Index("act_account", "account_id", "entry"), Index("act_job", "job_id", "seq"))
+    __table_args__ = (
+        Index("act_site", "site_id", "entry"),
+        Index("act_account", "account_id", "entry"),
+        Index("act_job", "job_id", "seq"),
+    )
     entry: Mapped[int] = mapped_column(BigInteger, primary_key=True, autoincrement=True)
     at: Mapped[datetime]
     account_id: Mapped[str] = mapped_column(String(32), default="")

@@ -31,16 +31,30 @@ def _checked(kind: str, *columns: InstrumentedAttribute[Any]) -> Select[str, int
 
 _P = PositionRow
 _MARKS = union_all(
-    _checked("machine", MachineRow.id, MachineRow.name, MachineRow.area, MachineRow.rank, MachineRow.shafts, MachineRow.site_id),
-    _checked("position", _P.id, _P.machine_id, _P.name, _P.designation, _P.shaft, _P.fixed, _P.rank),
+    _checked(
+        "machine",
+        MachineRow.id,
+        MachineRow.name,
+        MachineRow.area,
+        MachineRow.rank,
+        MachineRow.shafts,
+        MachineRow.site_id,
+    ),
+    _checked(
+        "position", _P.id, _P.machine_id, _P.name, _P.designation, _P.shaft, _P.fixed, _P.rank
+    ),
     _checked("person", AccountRow.name, AccountRow.rank, AccountRow.left_at, AccountRow.rights),
     select(literal("crib"), func.count(), func.max(CribItemRow.entry)),
 )
 
 
 def plant_mark(session: Session) -> str:
-    """A mark of machines, positions, people and crib: another one as soon as any of them changes. Computed where they lie."""
-    return ".".join(f"{count}-{checks or 0}" for _, count, checks in sorted(session.execute(_MARKS)))
+    """A mark of machines, positions, people and crib: another one as soon as any of them changes.
+    Computed where they lie.
+    """
+    return ".".join(
+        f"{count}-{checks or 0}" for _, count, checks in sorted(session.execute(_MARKS))
+    )
 
 
 def has_plant(engine: Engine) -> bool:
@@ -50,20 +64,42 @@ def has_plant(engine: Engine) -> bool:
 
 
 def store_plant(engine: Engine, plant: Plant, now: datetime) -> None:
-    """Add or renew everything the plant names; what it does not name stays. A changed gauge set is a new version."""
+    """Add or renew everything the plant names; what it does not name stays. A changed gauge set is
+    a new version.
+    """
     with Session(engine) as session, session.begin():
         _site(session, plant)
         for rank, machine in enumerate(plant.machines):
             shafts = SHAFTS.dump_python(machine.shafts, mode="json")
-            session.merge(MachineRow(id=machine.id, name=machine.name, area=machine.area, rank=rank, shafts=shafts, site_id=plant.site_id))
+            session.merge(
+                MachineRow(
+                    id=machine.id,
+                    name=machine.name,
+                    area=machine.area,
+                    rank=rank,
+                    shafts=shafts,
+                    site_id=plant.site_id,
+                )
+            )
             session.flush()
             for order, place in enumerate(machine.positions):
-                row = PositionRow(id=place.id, machine_id=machine.id, name=place.name, designation=place.designation, shaft=place.shaft)
+                row = PositionRow(
+                    id=place.id,
+                    machine_id=machine.id,
+                    name=place.name,
+                    designation=place.designation,
+                    shaft=place.shaft,
+                )
                 row.fixed, row.rank = place.fixed, order
                 session.merge(row)
         _people(session, plant)
         for rank, crew in enumerate(plant.crews):
-            walk = CrewRow(name=crew.name, minutes_a_week=crew.minutes_a_week, routes=list(crew.routes), rank=rank)
+            walk = CrewRow(
+                name=crew.name,
+                minutes_a_week=crew.minutes_a_week,
+                routes=list(crew.routes),
+                rank=rank,
+            )
             walk.site_id = plant.site_id
             session.merge(walk)
         known = {item: (version, payload) for item, version, payload in session.execute(_NEWEST)}
@@ -100,7 +136,9 @@ def _site(session: Session, plant: Plant) -> None:
 
 
 def _people(session: Session, plant: Plant) -> None:
-    """Names as they are: whoever is new gets the rights of the role at this site; what somebody was given or lost since stays as it is."""
+    """Names as they are: whoever is new gets the rights of the role at this site; what somebody was
+    given or lost since stays as it is.
+    """
     known = {row.name.casefold(): row for row in session.scalars(select(AccountRow))}
     for rank, person in enumerate(plant.people):
         if person.name.casefold() in known:
@@ -108,12 +146,23 @@ def _people(session: Session, plant: Plant) -> None:
         rights = Rights.of({plant.site_id: list(of_role(person.role))}) if person.role else Rights()
         made = hashlib.sha1(person.name.casefold().encode(), usedforsecurity=False).hexdigest()[:32]
         over = known.get(person.under.casefold())
-        row = AccountRow(id=made, name=person.name, rank=rank, rights=rights.said(), settings={}, works_under=over.id if over else "")
+        row = AccountRow(
+            id=made,
+            name=person.name,
+            rank=rank,
+            rights=rights.said(),
+            settings={},
+            works_under=over.id if over else "",
+        )
         known[person.name.casefold()] = row
         session.add(row)
 
 
-_NEWEST = select(CribItemRow.item_id, CribItemRow.version, CribItemRow.payload).where(CribItemRow.kind != "card").order_by(CribItemRow.entry)
+_NEWEST = (
+    select(CribItemRow.item_id, CribItemRow.version, CribItemRow.payload)
+    .where(CribItemRow.kind != "card")
+    .order_by(CribItemRow.entry)
+)
 
 
 def foreign_schema(engine: Engine) -> bool:

@@ -25,7 +25,15 @@ from tribodex.store.half_plans import KeepsHalves
 from tribodex.store.job_list import COLUMNS, KeepsJobList, summary_of_row
 from tribodex.store.job_words import list_what_stood, listed
 from tribodex.store.kept_logs import KeptLogs
-from tribodex.store.models import IdentityRow, JobEventRow, JobPlaceRow, JobRow, LogLinkRow, MachineRow, PositionRow
+from tribodex.store.models import (
+    IdentityRow,
+    JobEventRow,
+    JobPlaceRow,
+    JobRow,
+    LogLinkRow,
+    MachineRow,
+    PositionRow,
+)
 from tribodex.store.moves import KeepsMoves
 from tribodex.store.people import People, act_values
 from tribodex.store.people_models import ActRow
@@ -34,7 +42,15 @@ from tribodex.store.plant import SHAFTS, plant_mark
 from tribodex.usecases.care import Said
 from tribodex.usecases.chain import ChainView, LastSeen, LogKeys, StoredEntry, stored_json
 from tribodex.usecases.people.ports import Acting
-from tribodex.usecases.ports import CareRow, ConcurrentWriter, Crew, JobSummary, Machine, Position, PositionJob
+from tribodex.usecases.ports import (
+    CareRow,
+    ConcurrentWriter,
+    Crew,
+    JobSummary,
+    Machine,
+    Position,
+    PositionJob,
+)
 
 DEADLOCKED = (1205, 1213)
 
@@ -55,8 +71,14 @@ def make_engine(url: str) -> Engine:
         # An error repeats its statement in the log: without the values that somebody typed.
         hide_parameters=True,
         isolation_level="READ COMMITTED",
-        # A database that hangs is said to be away, soon; a writer waits for another one, but not for ever.
-        connect_args={"connect_timeout": 3, "read_timeout": 10, "write_timeout": 10, "init_command": "SET innodb_lock_wait_timeout = 5"},
+        # A database that hangs is said to be away, soon; a writer waits for another one, but not
+        # for ever.
+        connect_args={
+            "connect_timeout": 3,
+            "read_timeout": 10,
+            "write_timeout": 10,
+            "init_command": "SET innodb_lock_wait_timeout = 5",
+        },
     )
 
 
@@ -64,12 +86,16 @@ KEPT_LOGS = KeptLogs(40_000)
 
 
 class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, Growing):
-    """Store on one session; the caller owns the transaction's life, append() commits. With `keys` every entry is chained.
+    """Store on one session; the caller owns the transaction's life, append() commits. With `keys`
+    every entry is chained.
 
-    With `acting` it holds the site of whoever acts and nothing else, and keeps who did what; without it every site, for the tool itself.
+    With `acting` it holds the site of whoever acts and nothing else, and keeps who did what;
+    without it every site, for the tool itself.
     """
 
-    def __init__(self, session: Session, keys: LogKeys | None = None, acting: Acting | None = None) -> None:
+    def __init__(
+        self, session: Session, keys: LogKeys | None = None, acting: Acting | None = None
+    ) -> None:
         self._session, self._keys, self.acting = session, keys, acting
         self._newest = ("", 0, "")
 
@@ -79,7 +105,8 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
         return People(self._session)
 
     def chain(self, job_id: str) -> ChainView | None:
-        """What the chain says of a job; None where there is no such job, or no key to check with."""
+        """What the chain says of a job; None where there is no such job, or no key to check
+        with."""
         return chain_of(self._session, self._keys, job_id) if self._keys is not None else None
 
     def identity(self) -> str:
@@ -88,14 +115,18 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
         known = self._session.scalar(asked)
         if known is None:
             # Two that ask at once: the first one's stays.
-            self._session.execute(insert(IdentityRow).prefix_with("IGNORE").values(one=1, id=uuid.uuid4().hex))
+            self._session.execute(
+                insert(IdentityRow).prefix_with("IGNORE").values(one=1, id=uuid.uuid4().hex)
+            )
             self._session.commit()
             known = self._session.scalar(asked)
         assert known is not None  # it was just added
         return known
 
     def folder(self) -> str:
-        """Where the database keeps its files, on its own machine; fails as everything else would where it is away."""
+        """Where the database keeps its files, on its own machine; fails as everything else would
+        where it is away.
+        """
         return str(self._session.scalar(select(literal_column("@@datadir"))))
 
     def machines(self) -> Sequence[Machine]:
@@ -103,7 +134,9 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
         return self._machines(self._here(select(MachineRow), MachineRow.site_id))
 
     def machine_page(self, after: str, limit: int) -> Sequence[Machine] | None:
-        """So many machines behind one (from the first for an empty name), in the plant's order, in three queries; none where it is unknown."""
+        """So many machines behind one (from the first for an empty name), in the plant's order, in
+        three queries; none where it is unknown.
+        """
         here = self._here(select(MachineRow), MachineRow.site_id).limit(limit)
         if not after:
             return self._machines(here)
@@ -120,7 +153,10 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
                 m.id,
                 m.name,
                 m.area,
-                tuple(Position(p.id, m.id, p.name, p.designation, p.shaft, p.fixed) for p in m.positions),
+                tuple(
+                    Position(p.id, m.id, p.name, p.designation, p.shaft, p.fixed)
+                    for p in m.positions
+                ),
                 SHAFTS.validate_python(m.shafts or []),
             )
             for m in rows
@@ -132,7 +168,11 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
 
     def people(self) -> Sequence[str]:
         """Names to choose from: of those who work here."""
-        return [one.name for one in self.who.accounts() if one.left_at is None and (self.site is None or one.rights.may(Right.WORK, self.site))]
+        return [
+            one.name
+            for one in self.who.accounts()
+            if one.left_at is None and (self.site is None or one.rights.may(Right.WORK, self.site))
+        ]
 
     def site_of(self, job_id: str) -> str | None:
         """The site that a job belongs to; None for one that is not known."""
@@ -142,8 +182,12 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
         """The site of a machine, or of a bearing position; None for one that is not known."""
         asked = select(MachineRow.site_id)
         if position_id:
-            asked = asked.join(PositionRow, PositionRow.machine_id == MachineRow.id).where(PositionRow.id == position_id)
-        return self._session.scalar(asked.where(MachineRow.id == machine_id) if machine_id else asked)
+            asked = asked.join(PositionRow, PositionRow.machine_id == MachineRow.id).where(
+                PositionRow.id == position_id
+            )
+        return self._session.scalar(
+            asked.where(MachineRow.id == machine_id) if machine_id else asked
+        )
 
     def create_job(self, job_id: str, recorded_at: datetime) -> int:
         """Register a job; committed together with its first event."""
@@ -156,21 +200,31 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
             self._session.flush()
         except IntegrityError:
             self._session.rollback()
-            return self._session.execute(select(JobRow.number).where(JobRow.id == job_id)).scalar_one()
+            return self._session.execute(
+                select(JobRow.number).where(JobRow.id == job_id)
+            ).scalar_one()
         return row.number
 
     def hold(self, job_id: str) -> None:
-        """Lock the job's own row: writers to one job come one after the other. Raises Busy when that takes too long."""
+        """Lock the job's own row: writers to one job come one after the other. Raises Busy when
+        that takes too long.
+        """
         try:
-            self._session.execute(select(JobRow.number).where(JobRow.id == job_id).with_for_update())
+            self._session.execute(
+                select(JobRow.number).where(JobRow.id == job_id).with_for_update()
+            )
         except OperationalError as error:
             self._session.rollback()
             if _code(error) in DEADLOCKED:
-                raise Busy("Other devices are writing to this job. Nothing was stored; it is sent again by itself.") from error
+                raise Busy(
+                    "Other devices are writing to this job. Nothing was stored; it is sent again by"
+                    " itself."
+                ) from error
             raise
 
     def events(self, job_id: str) -> Sequence[Event]:
-        """The log of a job in one query. What was read before is kept: entries are never changed, so only newer ones are read.
+        """The log of a job in one query. What was read before is kept: entries are never changed,
+        so only newer ones are read.
 
         Raises Refused for entries that this version cannot read.
         """
@@ -190,11 +244,16 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
                 JobEventRow.digest,
                 LogLinkRow.digest.label("link"),
             )
-            .join(LogLinkRow, (LogLinkRow.job_id == JobEventRow.job_id) & (LogLinkRow.seq == JobEventRow.seq), isouter=True)
+            .join(
+                LogLinkRow,
+                (LogLinkRow.job_id == JobEventRow.job_id) & (LogLinkRow.seq == JobEventRow.seq),
+                isouter=True,
+            )
             .where(JobEventRow.job_id == job_id, JobEventRow.seq >= (last.seq if last else 0))
             .order_by(JobEventRow.seq)
         ).all()
-        # The last one kept is read again: another database behind the same address has other entries.
+        # The last one kept is read again: another database behind the same address has other
+        # entries.
         if last is not None and (not rows or not same_entry(rows[0], last)):
             KEPT_LOGS.drop(self._session.bind, job_id)
             return self.events(job_id)
@@ -222,30 +281,60 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
 
     def last_job(self, position_id: str) -> str | None:
         """The newest job at a position, in one query."""
-        wanted = select(JobPlaceRow.job_id).where(JobPlaceRow.position_id == position_id, JobPlaceRow.round.is_(False))
-        found: str | None = self._session.scalar(wanted.order_by(JobPlaceRow.number.desc()).limit(1))
+        wanted = select(JobPlaceRow.job_id).where(
+            JobPlaceRow.position_id == position_id, JobPlaceRow.round.is_(False)
+        )
+        found: str | None = self._session.scalar(
+            wanted.order_by(JobPlaceRow.number.desc()).limit(1)
+        )
         return found
 
     def newest_entries(self, job_ids: Sequence[str]) -> dict[str, int]:
-        """The numbers of the newest entries, in one query that reads the index alone; jobs that are not known are left out."""
-        asked = select(JobEventRow.job_id, func.max(JobEventRow.seq)).where(JobEventRow.job_id.in_(job_ids)).group_by(JobEventRow.job_id)
+        """The numbers of the newest entries, in one query that reads the index alone; jobs that are
+        not known are left out.
+        """
+        asked = (
+            select(JobEventRow.job_id, func.max(JobEventRow.seq))
+            .where(JobEventRow.job_id.in_(job_ids))
+            .group_by(JobEventRow.job_id)
+        )
         return {row[0]: row[1] for row in self._session.execute(asked)}
 
     def job_ids(self, after: int, limit: int) -> Sequence[tuple[int, str]]:
         """Numbers and ids of jobs above a number, in order."""
-        found = self._session.execute(select(JobRow.number, JobRow.id).where(JobRow.number > after).order_by(JobRow.number).limit(limit))
+        found = self._session.execute(
+            select(JobRow.number, JobRow.id)
+            .where(JobRow.number > after)
+            .order_by(JobRow.number)
+            .limit(limit)
+        )
         return [(number, job_id) for number, job_id in found]
 
-    def relist(self, summaries: Sequence[JobSummary], positions: Mapping[str, Sequence[str]], rounds: Collection[str] = ()) -> None:
-        """Put jobs into the list as said, with the bearing positions of each and which are rounds, and commit."""
-        kept = select(JobPlaceRow.job_id, JobPlaceRow.position_id).where(JobPlaceRow.job_id.in_([one.id for one in summaries]))
+    def relist(
+        self,
+        summaries: Sequence[JobSummary],
+        positions: Mapping[str, Sequence[str]],
+        rounds: Collection[str] = (),
+    ) -> None:
+        """Put jobs into the list as said, with the bearing positions of each and which are rounds,
+        and commit.
+        """
+        kept = select(JobPlaceRow.job_id, JobPlaceRow.position_id).where(
+            JobPlaceRow.job_id.in_([one.id for one in summaries])
+        )
         stood: dict[str, list[str]] = defaultdict(list)
         for job_id, position in self._session.execute(kept):
             stood[job_id].append(position)
         for summary in summaries:
             self._list(summary, self.site_of(summary.id))
             at = positions.get(summary.id, ())
-            touched(self._session, summary, at, summary.id in rounds, [one for one in stood.get(summary.id, ()) if one not in at])
+            touched(
+                self._session,
+                summary,
+                at,
+                summary.id in rounds,
+                [one for one in stood.get(summary.id, ()) if one not in at],
+            )
         self._session.commit()
 
     def list_what_stood(self) -> int:
@@ -287,10 +376,12 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
         summary: JobSummary,
         positions: Sequence[str] = (),
         care: Said | None = None,
+        *,
         round: bool = False,
         left: Sequence[str] = (),
     ) -> None:
-        """Add events and the projections in one transaction, and commit: after this they are on disk.
+        """Add events and the projections in one transaction, and commit: after this they are on
+        disk.
 
         Raises ConcurrentWriter when another writer took the place.
         """
@@ -299,12 +390,21 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
             rows = list(event_rows(job_id, events))
             self._session.execute(insert(JobEventRow), rows)
             if self._keys is not None:
-                stored = [StoredEntry(**row | {"payload": stored_json(row["payload"])}) for row in rows]
+                stored = [
+                    StoredEntry(**row | {"payload": stored_json(row["payload"])}) for row in rows
+                ]
                 before = self._newest[2] if self._newest[:2] == (job_id, events[0].seq - 1) else ""
-                remembered = add_links(self._session, self._keys, summary.number, stored, events, before)
+                remembered = add_links(
+                    self._session, self._keys, summary.number, stored, events, before=before
+                )
             self._list(summary, self.site or self.site_of(job_id), new=events[0].seq == 1)
             if self.acting is not None:
-                acts = [self.acting.act(e.recorded_at, kind_of(type(e.fact)), f"job {summary.number}", job_id, e.seq) for e in events]
+                acts = [
+                    self.acting.act(
+                        e.recorded_at, kind_of(type(e.fact)), f"job {summary.number}", job_id, e.seq
+                    )
+                    for e in events
+                ]
                 self._session.execute(insert(ActRow), [act_values(act) for act in acts])
             touched(self._session, summary, positions, round, left)
             if care:

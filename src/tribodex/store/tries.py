@@ -14,7 +14,8 @@ from sqlalchemy.orm import Session
 from tribodex.store.people_models import TryRow
 
 MOST_KEY = 190
-# So many wrong tries are slips; from then on each one doubles the wait (own choice, after what sign-in pages usually do).
+# So many wrong tries are slips; from then on each one doubles the wait (own choice, after what
+# sign-in pages usually do).
 SLIPS = 4
 FIRST_WAIT_S, LONGEST_WAIT_S, FORGOTTEN_S = 30, 3600, 24 * 3600
 
@@ -24,7 +25,14 @@ class DatabaseCounts(Storage):
 
     STORAGE_SCHEME = ["tribodex"]  # noqa: RUF012 as the library declares it
 
-    def __init__(self, uri: str | None = None, *, engine: Engine | None = None, clock: Callable[[], float] = time.time, **options: object) -> None:
+    def __init__(
+        self,
+        uri: str | None = None,
+        *,
+        engine: Engine | None = None,
+        clock: Callable[[], float] = time.time,
+        **options: object,
+    ) -> None:
         super().__init__(uri, wrap_exceptions=False)
         assert engine is not None  # it counts nowhere else
         self._engine, self._clock = engine, clock
@@ -43,15 +51,26 @@ class DatabaseCounts(Storage):
             # The count first: it looks at the old end of the window.
             counted = case((row.ends_at < now, amount), else_=row.count + amount)
             session.execute(
-                fresh.on_duplicate_key_update([("count", counted), ("ends_at", case((row.ends_at < now, now + expiry), else_=row.ends_at))])
+                fresh.on_duplicate_key_update(
+                    [
+                        ("count", counted),
+                        ("ends_at", case((row.ends_at < now, now + expiry), else_=row.ends_at)),
+                    ]
+                )
             )
             session.commit()
-            return int(session.scalar(select(TryRow.count).where(TryRow.key == key[:MOST_KEY])) or 0)
+            return int(
+                session.scalar(select(TryRow.count).where(TryRow.key == key[:MOST_KEY])) or 0
+            )
 
     def get(self, key: str) -> int:
         """How many there are in the window that runs."""
         with Session(self._engine) as session:
-            found = session.scalar(select(TryRow.count).where(TryRow.key == key[:MOST_KEY], TryRow.ends_at >= self._clock()))
+            found = session.scalar(
+                select(TryRow.count).where(
+                    TryRow.key == key[:MOST_KEY], TryRow.ends_at >= self._clock()
+                )
+            )
         return found or 0
 
     def get_expiry(self, key: str) -> float:
@@ -91,12 +110,20 @@ class WrongTries:
 
     def wait_s(self, key: str) -> int:
         """How long nobody may try this again (s)."""
-        return max(0, round(self._counts.get_expiry(f"wait:{key}") - self._clock())) if self._counts.get(f"wait:{key}") else 0
+        return (
+            max(0, round(self._counts.get_expiry(f"wait:{key}") - self._clock()))
+            if self._counts.get(f"wait:{key}")
+            else 0
+        )
 
     def wrong(self, key: str) -> int:
         """One more wrong try; how long to wait after it (s)."""
         count = self._counts.incr(f"wrong:{key}", FORGOTTEN_S)
-        wait = 0 if count <= SLIPS else int(min(FIRST_WAIT_S * 2 ** min(count - SLIPS - 1, 12), LONGEST_WAIT_S))
+        wait = (
+            0
+            if count <= SLIPS
+            else int(min(FIRST_WAIT_S * 2 ** min(count - SLIPS - 1, 12), LONGEST_WAIT_S))
+        )
         if wait:
             self._counts.clear(f"wait:{key}")
             self._counts.incr(f"wait:{key}", wait)

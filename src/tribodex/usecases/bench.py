@@ -1,4 +1,6 @@
-"""What the bench shows of a job: one task with its work, the rail, what is next; small, for it comes with every tap."""
+"""What the bench shows of a job: one task with its work, the rail, what is next; small, for it
+comes with every tap.
+"""
 
 from __future__ import annotations
 
@@ -31,7 +33,8 @@ from tribodex.usecases.outline import mark_of
 
 # Entries that come with every answer; older ones are asked for, by the page.
 SHOWN_ENTRIES, PAGE_ENTRIES = 5, 500
-# Points that are done, of which the newest come with every answer; what is open always does. The record holds all.
+# Points that are done, of which the newest come with every answer; what is open always does. The
+# record holds all.
 SHOWN_CLOSED = 6
 
 
@@ -46,9 +49,11 @@ class RailMark:
 
 @dataclass(frozen=True)
 class RailStage:
-    """A stage of the trade with its marks: one for the shaft, or for each bearing. Its words are in the job's outline.
+    """A stage of the trade with its marks: one for the shaft, or for each bearing. Its words are in
+    the job's outline.
 
-    `by_place`: how all of its parts at a place stand together, where it has several; at the only one it stands like the stage.
+    `by_place`: how all of its parts at a place stand together, where it has several; at the only
+    one it stands like the stage.
     """
 
     id: str
@@ -59,9 +64,11 @@ class RailStage:
 
 @dataclass(frozen=True)
 class PlaceView:
-    """A bearing of the job: what it is, whether it holds the shaft, where its work stands, and its last figure.
+    """A bearing of the job: what it is, whether it holds the shaft, where its work stands, and its
+    last figure.
 
-    `fitted`: what is fitted there as it was said, in the fields of the command that says it again; None where it follows from a plan.
+    `fitted`: what is fitted there as it was said, in the fields of the command that says it again;
+    None where it follows from a plan.
     """
 
     id: str
@@ -104,9 +111,11 @@ class PointView:
 
 @dataclass(frozen=True)
 class AlarmView:
-    """A stop that waits for its answer, or what is not known: of which entry, what it says, and the way on. `by_name`: a name may take it.
+    """A stop that waits for its answer, or what is not known: of which entry, what it says, and the
+    way on. `by_name`: a name may take it.
 
-    `at`: where it is answered, empty for the shaft; `place`: the bearing that it is about, also where it is answered for the shaft.
+    `at`: where it is answered, empty for the shaft; `place`: the bearing that it is about, also
+    where it is answered for the shaft.
     """
 
     entry: int
@@ -131,9 +140,11 @@ class SheetView:
 
 @dataclass(frozen=True)
 class Bench:
-    """The job as the bench shows it. `at` and `stage` name the task that is shown; `next_at` and `next_stage` the one whose turn it is.
+    """The job as the bench shows it. `at` and `stage` name the task that is shown; `next_at` and
+    `next_stage` the one whose turn it is.
 
-    `outline` marks the outline that holds: names of stages, their steps and cautions, which have an address of their own.
+    `outline` marks the outline that holds: names of stages, their steps and cautions, which have an
+    address of their own.
     """
 
     id: str
@@ -166,10 +177,13 @@ class Bench:
     last_seq: int
 
 
-def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "", *, paper: bool = False) -> Bench:
+def bench(
+    reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "", *, paper: bool = False
+) -> Bench:
     """Compute the bench for a job: for a stage at a place, or for what is next there.
 
-    `paper`: what was done on paper is typed in, and no gate is asked. Raises NotFound for a stage or place that the job does not have.
+    `paper`: what was done on paper is typed in, and no gate is asked. Raises NotFound for a stage
+    or place that the job does not have.
     """
     desk = replace(desk_of(reference, job), paper=paper)
     task, due = shown_task(desk, at, stage), rail.present(desk)
@@ -196,9 +210,15 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "", *
         set_aside=(known.id, task.at) in job.job.aside,
         may_sign=not job.job.closed and not ahead.unsaid(desk),
         # A stop's plan is what is due there; it has no paper of its own.
-        has_plan=any(not isinstance(planned.fact, StopPlanned | PlaceFitted) for planned in job.job.opened.plans),
+        has_plan=any(
+            not isinstance(planned.fact, StopPlanned | PlaceFitted)
+            for planned in job.job.opened.plans
+        ),
         work=_work(topic, here, move) if topic is not None else ticks_work(here, task),
-        figures=tuple(figure_view(f) for f in (topic.figures(here, here.of(topic)) if topic is not None else ())),
+        figures=tuple(
+            figure_view(f)
+            for f in (topic.figures(here, here.of(topic)) if topic is not None else ())
+        ),
         findings=tuple(topic.findings(here, here.of(topic))) if topic is not None else (),
         points=point_views(_latest_points(job.job)),
         alarms=() if job.job.closed else alarm_views(desk),
@@ -210,35 +230,71 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "", *
 
 
 def _work(topic: Topic[Any], here: Desk, move: Move) -> Work:
-    """The work as its panel shows it, with what it asks for now: nothing while a gate, a stop or another place goes first."""
+    """The work as its panel shows it, with what it asks for now: nothing while a gate, a stop or
+    another place goes first.
+    """
     seen: Any = topic.view(here, here.of(topic))
-    work: Work = seen if isinstance(seen, TaperedWork) else replace(seen, asks=move.do if isinstance(move.do, topic.do) else None)
+    work: Work = (
+        seen
+        if isinstance(seen, TaperedWork)
+        else replace(seen, asks=move.do if isinstance(move.do, topic.do) else None)
+    )
     return work
 
 
 def alarm_views(desk: Desk) -> tuple[AlarmView, ...]:
-    """What is open: stops that nobody has answered, and what was said of something and is not known."""
+    """What is open: stops that nobody has answered, and what was said of something and is not
+    known.
+    """
     found = []
     for alarm in desk.job.alarms.open:
         answer = HOUSE.by_name[alarm.topic].answers.get(alarm.verdict.code)
         by_name, way = (answer.by_name, answer.way) if answer is not None else (True, "")
-        found.append(_alarm(desk, alarm.entry, alarm.at, alarm.about, alarm.verdict, way, by_name))
+        found.append(
+            _alarm(
+                desk, alarm.entry, alarm.at, alarm.about, alarm.verdict, way=way, by_name=by_name
+            )
+        )
     known = {(one.entry, one.code) for one in found}
     for _, at, proof in in_job(desk):
-        fact = desk.job.effective.get(proof.entry) if proof.entry is not None and proof.level is Level.UNKNOWN else None
+        fact = (
+            desk.job.effective.get(proof.entry)
+            if proof.entry is not None and proof.level is Level.UNKNOWN
+            else None
+        )
         for verdict in fact.judgements() if fact is not None else ():
-            if verdict.level is Level.UNKNOWN and (proof.entry, verdict.code) not in known and proof.entry is not None:
+            if (
+                verdict.level is Level.UNKNOWN
+                and (proof.entry, verdict.code) not in known
+                and proof.entry is not None
+            ):
                 place = at or proof.claim.at
-                found.append(_alarm(desk, proof.entry, place, proof.claim.about, verdict, "", True))
+                found.append(
+                    _alarm(
+                        desk, proof.entry, place, proof.claim.about, verdict, way="", by_name=True
+                    )
+                )
                 known.add((proof.entry, verdict.code))
     return tuple(found)
 
 
-def _alarm(desk: Desk, entry: int, at: str, about: str, verdict: Verdict, way: str, by_name: bool) -> AlarmView:
+def _alarm(
+    desk: Desk, entry: int, at: str, about: str, verdict: Verdict, *, way: str, by_name: bool
+) -> AlarmView:
     # Work of the shaft is about a place, which stands first.
     first = about.split(", ")[0]
     place = at or (first if any(first == one.id for one in desk.job.places) else "")
-    return AlarmView(entry, verdict.code, at, place, _where(desk, at), about_words(desk, about), verdict, way, by_name)
+    return AlarmView(
+        entry,
+        verdict.code,
+        at,
+        place,
+        _where(desk, at),
+        about_words(desk, about),
+        verdict,
+        way,
+        by_name,
+    )
 
 
 def _where(desk: Desk, at: str) -> str:
@@ -246,17 +302,31 @@ def _where(desk: Desk, at: str) -> str:
 
 
 def _sheets(desk: Desk) -> tuple[SheetView, ...]:
-    """What was attached for a later stage. Photographs of what was found stay where stock is taken."""
+    """What was attached for a later stage. Photographs of what was found stay where stock is
+    taken."""
     attached = desk.job.of(stock.TOPIC, SHAFT).attached.values()
-    return tuple(SheetView(a.attachment, a.caption, a.stage) for a in attached if a.stage not in stock.TOPIC.stages)
+    return tuple(
+        SheetView(a.attachment, a.caption, a.stage)
+        for a in attached
+        if a.stage not in stock.TOPIC.stages
+    )
 
 
 def shown_task(desk: Desk, at: str, stage: str) -> Task:
-    """The task that is asked for; else what is next at that place, or in the job. Raises NotFound."""
+    """The task that is asked for; else what is next at that place, or in the job. Raises
+    NotFound."""
     every = rail.tasks(desk)
     if stage:
         places = (at,) if at else (SHAFT, desk.job.places[0].id)
-        found = next((task for place in places for task in every if (task.stage.id, task.at) == (stage, place)), None)
+        found = next(
+            (
+                task
+                for place in places
+                for task in every
+                if (task.stage.id, task.at) == (stage, place)
+            ),
+            None,
+        )
         if found is None:
             raise NotFound(f"This job has no stage “{stage}” there.")
         return found
@@ -267,7 +337,9 @@ def shown_task(desk: Desk, at: str, stage: str) -> Task:
 
 
 def _move(desk: Desk, task: Task, due: Task | None) -> Move:
-    """What the person at this task does next. Where a job is over, or its work is done, that is said instead."""
+    """What the person at this task does next. Where a job is over, or its work is done, that is
+    said instead.
+    """
     if desk.job.closed or due is None:
         return ahead.next_move(desk)
     return ahead.move_at(desk, task)
@@ -287,15 +359,23 @@ def rail_view(desk: Desk) -> tuple[RailStage, ...]:
         own = [task for task in every if task.stage.trade == trade]
         if not own:
             continue
-        marks = tuple(RailMark(task.stage.id, task.at, states[task.stage.id, task.at]) for task in own)
+        marks = tuple(
+            RailMark(task.stage.id, task.at, states[task.stage.id, task.at]) for task in own
+        )
         places = dict.fromkeys(mark.at for mark in marks)
-        by_place = {at: together([mark.state for mark in marks if mark.at == at]) for at in places} if len(places) > 1 else {}
+        by_place = (
+            {at: together([mark.state for mark in marks if mark.at == at]) for at in places}
+            if len(places) > 1
+            else {}
+        )
         found.append(RailStage(trade, together([mark.state for mark in marks]), marks, by_place))
     return tuple(found)
 
 
 def _states(desk: Desk) -> dict[tuple[str, str], str]:
-    """How every task stands. Of those that could be begun, the first of each bearing and of the shaft is “now”, the others are ahead."""
+    """How every task stands. Of those that could be begun, the first of each bearing and of the
+    shaft is “now”, the others are ahead.
+    """
     found: dict[tuple[str, str], str] = {}
     begun: set[str] = set()
     for task in rail.tasks(desk):
@@ -310,7 +390,9 @@ def _states(desk: Desk) -> dict[tuple[str, str], str]:
 
 
 def together(states: list[str]) -> str:
-    """One state for several marks: what is now goes first, and what is begun and not done; then what is ahead."""
+    """One state for several marks: what is now goes first, and what is begun and not done; then
+    what is ahead.
+    """
     if rail.NOW in states or {rail.DONE, rail.AHEAD} <= set(states):
         return rail.NOW
     return next((state for state in (rail.AHEAD, rail.DONE) if state in states), rail.ASIDE)
@@ -321,10 +403,15 @@ def _place(desk: Desk, at: str) -> PlaceView:
     own = [task for task in rail.tasks(desk) if task.at == at]
     now = next((task for task in own if rail.stands(desk, task) == rail.NOW), None)
     floats, here = desk.floats(at), desk.here(at)
-    # The newest kind of work that has a figure. Where there is one bearing alone, its figures stand beside it anyway.
-    used = [topic for topic, where in desk.in_use() if where == at] if len(desk.job.places) > 1 else []
+    # The newest kind of work that has a figure. Where there is one bearing alone, its figures stand
+    # beside it anyway.
+    used = (
+        [topic for topic, where in desk.in_use() if where == at] if len(desk.job.places) > 1 else []
+    )
     in_order = sorted(used, key=HOUSE.topics.index, reverse=True)
-    figures = next((found for topic in in_order if (found := topic.figures(here, here.of(topic)))), ())
+    figures = next(
+        (found for topic in in_order if (found := topic.figures(here, here.of(topic)))), ()
+    )
     said = desk.job.fitted.get(at)
     return PlaceView(
         fitted=said_as(said) if said is not None else None,
@@ -337,7 +424,8 @@ def _place(desk: Desk, at: str) -> PlaceView:
         stage=now.stage.title if now is not None else "",
         state=rail.NOW if now is not None else rail.DONE,
         figure=figure_view(figures[0]) if figures else None,
-        may_revise=not desk.job.closed and any(t.may_revise(desk.job.of(t, at)) for t in HOUSE.topics if not t.per_shaft),
+        may_revise=not desk.job.closed
+        and any(t.may_revise(desk.job.of(t, at)) for t in HOUSE.topics if not t.per_shaft),
     )
 
 

@@ -1,4 +1,6 @@
-"""What a bench asks for when it is looked at: figures with their working, targets, the plan as it was given."""
+"""What a bench asks for when it is looked at: figures with their working, targets, the plan as it
+was given.
+"""
 
 from __future__ import annotations
 
@@ -18,7 +20,9 @@ from tribodex.usecases.planning.kinds import cartridge_at, planned_at
 
 @dataclass(frozen=True)
 class PlaceFigures:
-    """Figures of a task with their working; for a bearing also its targets and what was given for its plan."""
+    """Figures of a task with their working; for a bearing also its targets and what was given for
+    its plan.
+    """
 
     at: str
     stage: str
@@ -28,7 +32,9 @@ class PlaceFigures:
     given: dict[str, str]
 
 
-def place_figures(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -> PlaceFigures:
+def place_figures(
+    reference: Reference, job: Loaded, at: str = SHAFT, stage: str = ""
+) -> PlaceFigures:
     """The figures of a task. Raises NotFound."""
     desk = desk_of(reference, job)
     task = shown_task(desk, at, stage)
@@ -36,7 +42,12 @@ def place_figures(reference: Reference, job: Loaded, at: str = SHAFT, stage: str
     figures = tuple(topic.figures(here, here.of(topic))) if topic is not None else ()
     if not task.at:
         whole = cartridge_at(job.job)
-        return PlaceFigures(SHAFT, task.stage.id, figures, *((), "", {}) if whole is None else (cartridge_figures(whole[0]), "", whole[0].given))
+        return PlaceFigures(
+            SHAFT,
+            task.stage.id,
+            figures,
+            *((), "", {}) if whole is None else (cartridge_figures(whole[0]), "", whole[0].given),
+        )
     plan = here.of(tapered.TOPIC).planned
     other = planned_at(job.job, task.at)
     targets, given = (plan.figures, plan.given) if plan is not None else ((), {})
@@ -44,7 +55,12 @@ def place_figures(reference: Reference, job: Loaded, at: str = SHAFT, stage: str
         kind, made = other
         targets, given = kind.paper(made).figures, made.given
     return PlaceFigures(
-        at=task.at, stage=task.stage.id, figures=figures, targets=targets, position_id=job.job.place(task.at).position_id, given=given
+        at=task.at,
+        stage=task.stage.id,
+        figures=figures,
+        targets=targets,
+        position_id=job.job.place(task.at).position_id,
+        given=given,
     )
 
 
@@ -56,7 +72,9 @@ def shaft_of(reference: Reference, job: Loaded) -> LineDrawing:
 
 @dataclass(frozen=True)
 class OtherwiseView:
-    """Something that today's rules judge otherwise than it was signed: an entry, a stage, or the whole job where neither is named."""
+    """Something that today's rules judge otherwise than it was signed: an entry, a stage, or the
+    whole job where neither is named.
+    """
 
     entry: int | None
     what: str
@@ -67,11 +85,24 @@ class OtherwiseView:
 
 
 def otherwise_today(reference: Reference, job: Loaded) -> tuple[OtherwiseView, ...]:
-    """Where today's rules part from what a record was signed with; empty for a job that nobody signed, and where nothing differs."""
+    """Where today's rules part from what a record was signed with; empty for a job that nobody
+    signed, and where nothing differs.
+    """
     desk = desk_of(reference, job)
     found = judged_otherwise(desk)
-    lines = {event.seq: tell(event.fact) for event in job.log} if any(one.entry for one in found) else {}
+    lines = (
+        {event.seq: tell(event.fact) for event in job.log}
+        if any(one.entry for one in found)
+        else {}
+    )
     return tuple(
-        OtherwiseView(one.entry, lines[one.entry] if one.entry else one.stage or "Whole job", one.place, one.then, one.today, one.worse)
+        OtherwiseView(
+            one.entry,
+            lines[one.entry] if one.entry else one.stage or "Whole job",
+            one.place,
+            one.then,
+            one.today,
+            one.worse,
+        )
         for one in found
     )

@@ -1,4 +1,6 @@
-"""Tables and procedures as the use cases see them, with what a site changed in them. The reference files provide it."""
+"""Tables and procedures as the use cases see them, with what a site changed in them. The reference
+files provide it.
+"""
 
 from __future__ import annotations
 
@@ -44,7 +46,9 @@ class Sheet:
 
 
 class RowChange(NamedTuple):
-    """A row of a table that is another one here than it ships, by column; `was` is empty for one that is added."""
+    """A row of a table that is another one here than it ships, by column; `was` is empty for one
+    that is added.
+    """
 
     table: str
     was: tuple[tuple[str, str], ...]
@@ -56,7 +60,9 @@ NO_VERSIONS: Mapping[str, int] = MappingProxyType({})
 
 @dataclass(frozen=True)
 class Reference:
-    """Tables, procedures and their sources. `shipped`: the tables before anything was changed here; `change`: how it is made with changes."""
+    """Tables, procedures and their sources. `shipped`: the tables before anything was changed here;
+    `change`: how it is made with changes.
+    """
 
     clearance: ClearanceTable
     ball_clearance: ClearanceTable
@@ -88,13 +94,20 @@ class Reference:
     shipped: tuple[Sheet, ...]
     change: Callable[[tuple[RowChange, ...], tuple[tuple[str, int], ...]], Reference]
 
-    def changed(self, changes: tuple[RowChange, ...], versions: Mapping[str, int] = NO_VERSIONS) -> Reference:
-        """The same with rows changed or added; `versions`: how many versions later than it ships a table is.
+    def changed(
+        self, changes: tuple[RowChange, ...], versions: Mapping[str, int] = NO_VERSIONS
+    ) -> Reference:
+        """The same with rows changed or added; `versions`: how many versions later than it ships a
+        table is.
 
         Raises ValueError with table, line and column where one does not fit.
         """
         made = self.change(changes, tuple(sorted(versions.items())))
-        return made if made.procedures is self.procedures else replace(made, procedures=self.procedures)
+        return (
+            made
+            if made.procedures is self.procedures
+            else replace(made, procedures=self.procedures)
+        )
 
     @cached_property
     def books(self) -> Mapping[type, Any]:
@@ -125,13 +138,26 @@ class Reference:
         """A procedure; the newest version unless one is named."""
         versions = [v for (key, v) in self.procedures if key == procedure_id]
         if not versions or (version is not None and version not in versions):
-            raise NotFound(f"There is no procedure {procedure_id}{f'@{version}' if version else ''}.")
+            raise NotFound(
+                f"There is no procedure {procedure_id}{f'@{version}' if version else ''}."
+            )
         return self.procedures[procedure_id, version if version is not None else max(versions)]
 
     def pinned(self, names: Iterable[str]) -> Reference:
-        """The same with these versions (“id@version”) as the newest of their procedures: what is opened is not changed by a later one.
+        """The same with these versions (“id@version”) as the newest of their procedures: what is
+        opened is not changed by a later one.
 
         Raises NotFound for one that is not there.
         """
-        newest = {name.partition("@")[0]: self.procedure(name.partition("@")[0], int(name.partition("@")[2])).version for name in names}
-        return replace(self, procedures={key: p for key, p in self.procedures.items() if key[1] <= newest.get(key[0], key[1])})
+        newest = {
+            name.partition("@")[0]: (
+                self.procedure(name.partition("@")[0], int(name.partition("@")[2])).version
+            )
+            for name in names
+        }
+        return replace(
+            self,
+            procedures={
+                key: p for key, p in self.procedures.items() if key[1] <= newest.get(key[0], key[1])
+            },
+        )

@@ -1,4 +1,6 @@
-"""What a job says of keeping its bearings, for the plant's list of what is due: a projection that can be rebuilt from the logs."""
+"""What a job says of keeping its bearings, for the plant's list of what is due: a projection that
+can be rebuilt from the logs.
+"""
 
 from __future__ import annotations
 
@@ -7,7 +9,16 @@ from typing import Any
 
 from tribodex.core.job.facts import Abandoned, Corrected, Event, JudgedAnew
 from tribodex.core.job.job import Job
-from tribodex.core.schedule.history import OWED, CareSaid, DoneSaid, DueNow, OwedSaid, SetSaid, SkipSaid, due_now
+from tribodex.core.schedule.history import (
+    OWED,
+    CareSaid,
+    DoneSaid,
+    DueNow,
+    OwedSaid,
+    SetSaid,
+    SkipSaid,
+    due_now,
+)
 from tribodex.core.topics import HOUSE, care, stop
 from tribodex.core.topics.care.facts import CareSet
 from tribodex.core.topics.care.state import Keeping
@@ -25,7 +36,8 @@ _CHANGES = (CareSet, StopDone, StopSkipped, Corrected, JudgedAnew, Abandoned, *_
 
 
 def care_said(job: Job, added: Sequence[Event] | None = None) -> Said:
-    """What a job says of keeping, by bearing position; empty where the entries that were added change nothing of it.
+    """What a job says of keeping, by bearing position; empty where the entries that were added
+    change nothing of it.
 
     A job that was abandoned says nothing of its positions.
     """
@@ -44,7 +56,9 @@ def care_said(job: Job, added: Sequence[Event] | None = None) -> Said:
             entries += _done(job, place.id)
         found[place.position_id] = _SAID.dump_python(entries, mode="json")
     # A job that never said anything needs no row.
-    return found if added is not None else {position: said for position, said in found.items() if said}
+    return (
+        found if added is not None else {position: said for position, said in found.items() if said}
+    )
 
 
 def _set(job: Job, at: str, keeping: Keeping) -> SetSaid:
@@ -67,8 +81,18 @@ def _set(job: Job, at: str, keeping: Keeping) -> SetSaid:
         stroke_g=gun.stroke_g if gun is not None else None,
         running=plan.running,
         plug=plan.plug,
-        fitted=any(topic.fitted(job.of(topic, at)) for topic in HOUSE.topics if not topic.per_shaft),
-        looks=plan.looks or next((found for topic in HOUSE.topics if not topic.per_shaft and (found := topic.looks(job.of(topic, at)))), ()),
+        fitted=any(
+            topic.fitted(job.of(topic, at)) for topic in HOUSE.topics if not topic.per_shaft
+        ),
+        looks=plan.looks
+        or next(
+            (
+                found
+                for topic in HOUSE.topics
+                if not topic.per_shaft and (found := topic.looks(job.of(topic, at)))
+            ),
+            (),
+        ),
     )
 
 
@@ -76,7 +100,17 @@ def _owed(job: Job, at: str) -> list[CareSaid]:
     found = (topic.owes(job, job.of(topic, at), at) for topic in HOUSE.topics)
     label = _label(job, at)
     return [
-        OwedSaid("owed", one.on, job.opened.number, one.due, one.hours_per_day, label, one.grease, one.strokes, one.ends)
+        OwedSaid(
+            "owed",
+            one.on,
+            job.opened.number,
+            one.due,
+            one.hours_per_day,
+            label,
+            one.grease,
+            one.strokes,
+            one.ends,
+        )
         for one in found
         if one is not None
     ]
@@ -87,9 +121,17 @@ def _done(job: Job, at: str) -> list[CareSaid]:
     if state.done is not None and state.done_on is not None:
         said = state.done
         warm = said.low_c if said.low_c is not None else said.high_c
-        bad = tuple(f"{verdict.word}: {verdict.reason}" for verdict in said.verdicts if verdict.level is not Level.GOOD)
+        bad = tuple(
+            f"{verdict.word}: {verdict.reason}"
+            for verdict in said.verdicts
+            if verdict.level is not Level.GOOD
+        )
         seen = (said.given_g, said.strokes, warm, said.meter_h, bad, state.by)
-        return [DoneSaid("done", state.done_on, number, said.done, *seen, said.seal_strokes, said.meter_old_h)]
+        return [
+            DoneSaid(
+                "done", state.done_on, number, said.done, *seen, said.seal_strokes, said.meter_old_h
+            )
+        ]
     if state.skipped is not None and state.skipped_on is not None:
         return [SkipSaid("skipped", state.skipped_on, number, state.skipped.reason, state.by)]
     return []
@@ -99,7 +141,10 @@ def _label(job: Job, at: str) -> str:
     """What is fitted at a place, in words, else what was said of it; empty while nobody did."""
     found = (topic.fitted(job.of(topic, at)) for topic in HOUSE.topics if not topic.per_shaft)
     said = job.of(care.TOPIC, at).bearing
-    return next((fitted.bearing.label for fitted in found if fitted is not None), said.label if said is not None else "")
+    return next(
+        (fitted.bearing.label for fitted in found if fitted is not None),
+        said.label if said is not None else "",
+    )
 
 
 def entries_of(said: Sequence[list[dict[str, Any]]]) -> list[CareSaid]:

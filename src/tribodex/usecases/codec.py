@@ -1,4 +1,5 @@
-"""Facts to plain data and back. One adapter a kind, built once; data of older versions is lifted first, step by step.
+"""Facts to plain data and back. One adapter a kind, built once; data of older versions is lifted
+first, step by step.
 
 What is stored is never written anew: a step here is what an older entry needs to be read, for ever.
 """
@@ -18,25 +19,39 @@ Data = dict[str, Any]
 # From (kind, version) to the kind's next version; a step may also give the kind another name.
 Step = Callable[[Data], tuple[str, Data]]
 
-# Before version 3 all kinds counted together. Version 2 said school, doubt and meeting; 3 says method, uncertainty and tab position.
+# Before version 3 all kinds counted together. Version 2 said school, doubt and meeting; 3 says
+# method, uncertainty and tab position.
 OLDEST_VERSION, _COUNTED_TOGETHER = 2, 3
 _KINDS_OF_2 = {"meeting_seen": "tab_seen"}
-_MARKS_OF_2 = {"leaves_um": "leaf_tried", "past_deg": "reseated", "degrees": "nut_turned", "turn_deg": "tab_seen"}
+_MARKS_OF_2 = {
+    "leaves_um": "leaf_tried",
+    "past_deg": "reseated",
+    "degrees": "nut_turned",
+    "turn_deg": "tab_seen",
+}
 _KEYS_OF_2 = {"school": "method", "doubt": "uncertainty"}
 
 KINDS = HOUSE.kinds
 _PLACES: Shape[tuple[Place, ...]] = Shape(tuple[Place, ...])
-_ADAPTERS: dict[str, Shape[Any]] = {kind: Shape(cls) for kind, cls in KINDS.items() if cls not in (JobOpened, Corrected, JudgedAnew)}
+_ADAPTERS: dict[str, Shape[Any]] = {
+    kind: Shape(cls) for kind, cls in KINDS.items() if cls not in (JobOpened, Corrected, JudgedAnew)
+}
 
 
 def encode(fact: Fact) -> Data:
-    """A fact as plain data that JSON can hold. A fact inside another one carries its kind and version."""
+    """A fact as plain data that JSON can hold. A fact inside another one carries its kind and
+    version.
+    """
     match fact:
         case JobOpened():
-            data: Data = {key: value for key, value in vars(fact).items() if key not in ("places", "plans")}
+            data: Data = {
+                key: value for key, value in vars(fact).items() if key not in ("places", "plans")
+            }
             data["places"] = _PLACES.dump_python(fact.places, mode="json")
             data["left_out"] = [list(one) for one in fact.left_out]
-            data["plans"] = [{"at": planned.at, "fact": _inside(planned.fact)} for planned in fact.plans]
+            data["plans"] = [
+                {"at": planned.at, "fact": _inside(planned.fact)} for planned in fact.plans
+            ]
             return data
         case Corrected():
             inner = _inside(fact.replacement) if fact.replacement is not None else None
@@ -55,18 +70,31 @@ def _inside(fact: Fact) -> Data:
 def decode(kind: str, data: Data, version: int) -> Fact:
     """Plain data back into the fact of a kind.
 
-    Raises Refused, in words, for what a newer version of the tool wrote, or one too old to be read; pydantic.ValidationError for
-    data that does not fit.
+    Raises Refused, in words, for what a newer version of the tool wrote, or one too old to be read;
+    pydantic.ValidationError for data that does not fit.
     """
     kind, data = lifted(kind, data, version)
     match kind:
         case "job_opened":
-            plans = tuple(Planned(planned["at"], _outside(planned["fact"])) for planned in data["plans"])
+            plans = tuple(
+                Planned(planned["at"], _outside(planned["fact"])) for planned in data["plans"]
+            )
             left_out = tuple((stage, at) for stage, at in data["left_out"])
-            return JobOpened(**{**data, "places": _PLACES.validate_python(data["places"]), "plans": plans, "left_out": left_out})
+            return JobOpened(
+                **{
+                    **data,
+                    "places": _PLACES.validate_python(data["places"]),
+                    "plans": plans,
+                    "left_out": left_out,
+                }
+            )
         case "corrected":
             replacement = data["replacement"]
-            return Corrected(data["target"], _outside(replacement) if replacement is not None else None, data["reason"])
+            return Corrected(
+                data["target"],
+                _outside(replacement) if replacement is not None else None,
+                data["reason"],
+            )
         case "judged_anew":
             return JudgedAnew(data["target"], _outside(data["replacement"]))
         case _:
@@ -79,7 +107,9 @@ def _outside(inner: Data) -> Fact:
 
 
 def _job_opened_with_one_plan(data: Data) -> tuple[str, Data]:
-    """Version 3 knew one bearing: its position, its procedure and its plan stood in the entry itself."""
+    """Version 3 knew one bearing: its position, its procedure and its plan stood in the entry
+    itself.
+    """
     place = {
         "id": ONLY_PLACE,
         "position_id": data["position_id"],
@@ -87,9 +117,22 @@ def _job_opened_with_one_plan(data: Data) -> tuple[str, Data]:
         "procedure_id": data["procedure_id"],
         "procedure_version": data["procedure_version"],
     }
-    planned = {"at": ONLY_PLACE, "fact": {"kind": "plan_revised", "version": 3, "data": {"plan": data["plan"], "reason": ""}}}
+    planned = {
+        "at": ONLY_PLACE,
+        "fact": {
+            "kind": "plan_revised",
+            "version": 3,
+            "data": {"plan": data["plan"], "reason": ""},
+        },
+    }
     kept = {key: data[key] for key in ("number", "title", "machine_id", "machine")}
-    return "job_opened", {**kept, "procedure_id": "", "procedure_version": 0, "places": [place], "plans": [planned]}
+    return "job_opened", {
+        **kept,
+        "procedure_id": "",
+        "procedure_version": 0,
+        "places": [place],
+        "plans": [planned],
+    }
 
 
 STEPS: dict[tuple[str, int], Step] = {
@@ -111,9 +154,14 @@ STEPS: dict[tuple[str, int], Step] = {
 
 
 def lifted(kind: str, data: Data, version: int) -> tuple[str, Data]:
-    """Data of an older version as the present one would have written it. Raises Refused as decode()."""
+    """Data of an older version as the present one would have written it. Raises Refused as
+    decode().
+    """
     if version < OLDEST_VERSION:
-        words = f"This job holds an entry “{kind}” of version {version}; the oldest that can be read is {OLDEST_VERSION}."
+        words = (
+            f"This job holds an entry “{kind}” of version {version}; the oldest that can be read is"
+            f" {OLDEST_VERSION}."
+        )
         raise Refused(f"{words} Its log is kept as it is.")
     if version < _COUNTED_TOGETHER:
         kind, data, version = *_of_2(kind, data), _COUNTED_TOGETHER
@@ -122,8 +170,8 @@ def lifted(kind: str, data: Data, version: int) -> tuple[str, Data]:
         version += 1
     if not reads(kind, version):
         raise Refused(
-            f"This job holds an entry “{kind}” of version {version}, written by a newer version of this tool: bring this one up to date. "
-            "Its log is kept as it is."
+            f"This job holds an entry “{kind}” of version {version}, written by a newer version of"
+            " this tool: bring this one up to date. Its log is kept as it is."
         )
     return kind, data
 

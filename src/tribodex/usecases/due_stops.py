@@ -1,4 +1,6 @@
-"""The stops of the plan over the whole plant: computed as columns, written out only where they are asked for."""
+"""The stops of the plan over the whole plant: computed as columns, written out only where they are
+asked for.
+"""
 
 from __future__ import annotations
 
@@ -24,7 +26,9 @@ USUAL_CREW = Crew("maintenance", 480.0, ())
 
 @dataclass(frozen=True)
 class DueStop:
-    """A stop: a position with all that is due there in one week. `over`: why it got too much grease last time; `moved`: who moved it here."""
+    """A stop: a position with all that is due there in one week. `over`: why it got too much grease
+    last time; `moved`: who moved it here.
+    """
 
     position_id: str
     position: str
@@ -75,27 +79,69 @@ class RoundWeek:
 
 
 class DueStops:
-    """Every stop of the weeks that are planned, and the next one of what is due later, in the order in which they are walked."""
+    """Every stop of the weeks that are planned, and the next one of what is due later, in the order
+    in which they are walked.
+    """
 
-    def __init__(self, rows: Sequence[CareRow], crews: Sequence[Crew], today: date, weeks: int, moves: Sequence[StopMove] = ()) -> None:
-        """Level everything. No crews: the usual one. A move holds until what was moved is done, or its week is over."""
+    def __init__(
+        self,
+        rows: Sequence[CareRow],
+        crews: Sequence[Crew],
+        today: date,
+        weeks: int,
+        moves: Sequence[StopMove] = (),
+    ) -> None:
+        """Level everything. No crews: the usual one. A move holds until what was moved is done, or
+        its week is over.
+        """
         self.crews = list(crews) or [USUAL_CREW]
         # What was written of it, by what was asked: the same for everybody until the plan changes.
         self.written: dict[object, bytes] = {}
         self._rows, self._weeks = rows, weeks
         self._monday = today - timedelta(days=today.weekday())
         columns = list(zip(*rows, strict=True)) or [()] * len(CareRow._fields)
-        ids, _, machines, routes, kinds, every_h, every_days, hours_per_day, since, strokes, over, run_from = columns
+        (
+            ids,
+            _,
+            machines,
+            routes,
+            kinds,
+            every_h,
+            every_days,
+            hours_per_day,
+            since,
+            strokes,
+            over,
+            run_from,
+        ) = columns
         days = np.array([day.toordinal() for day in since], np.float64)
-        when = dated(_known(every_h), _known(every_days), _known(hours_per_day), days, today, _known(run_from))
+        when = dated(
+            _known(every_h),
+            _known(every_days),
+            _known(hours_per_day),
+            days,
+            today,
+            run_from=_known(run_from),
+        )
         kind = np.array([KINDS.index(CareKind(each)) for each in kinds], np.int64)
         place, _ = _ranked(ids)
         route, self.routes = _ranked(routes)
-        crew_of = {name: n for n, crew in reversed(list(enumerate(self.crews))) for name in crew.routes}
-        crew = np.array([crew_of.get(name, 0) for name in self.routes], np.int64)[route] if rows else route
+        crew_of = {
+            name: n for n, crew in reversed(list(enumerate(self.crews))) for name in crew.routes
+        }
+        crew = (
+            np.array([crew_of.get(name, 0) for name in self.routes], np.int64)[route]
+            if rows
+            else route
+        )
         again = kind != KINDS.index(CareKind.TIGHTEN)
         things = Things(
-            place=place, kind=kind, route=route, crew=crew, strokes=_known(strokes), over=np.array([bool(each) for each in over], np.bool_)
+            place=place,
+            kind=kind,
+            route=route,
+            crew=crew,
+            strokes=_known(strokes),
+            over=np.array([bool(each) for each in over], np.bool_),
         )
         capacity = np.array([each.minutes_a_week for each in self.crews])
         times = moved(occurrences(when, again, today, weeks), self._moved_weeks(moves))
@@ -103,7 +149,9 @@ class DueStops:
         self._by_hours = when.by_hours
         self._route, self._crew = route[made.thing], crew[made.thing]
         machine, _ = _ranked(machines)
-        self._order = np.lexsort((place[made.thing], made.due, machine[made.thing], self._route, ~made.late, made.week))
+        self._order = np.lexsort(
+            (place[made.thing], made.due, machine[made.thing], self._route, ~made.late, made.week)
+        )
         self.undated = int((~when.has_day).sum())
         self.late, self.over = int(made.late.sum()), int((made.over >= 0).sum())
         self.later = int((made.week >= weeks).sum())
@@ -111,19 +159,30 @@ class DueStops:
     def _moved_weeks(self, moves: Sequence[StopMove]) -> dict[int, int]:
         """Things that somebody moved, by index, with their week from this one on."""
         self._moved: dict[tuple[str, int], str] = {}
-        newest = {(move.position_id, kind): move for move in moves if move.to_week >= self._monday for kind in move.since}
+        newest = {
+            (move.position_id, kind): move
+            for move in moves
+            if move.to_week >= self._monday
+            for kind in move.since
+        }
         found = {}
         for at, row in enumerate(self._rows if newest else ()):
             move = newest.get((row.position_id, row.kind))
             if move is not None and move.since[row.kind] == row.since:
                 found[at] = (move.to_week - self._monday).days // 7
-                self._moved[row.position_id, found[at]] = f"moved here by {move.actor}: {move.reason}"
+                self._moved[row.position_id, found[at]] = (
+                    f"moved here by {move.actor}: {move.reason}"
+                )
         return found
 
     def since_at(self, position_id: str, kinds: Iterable[CareKind]) -> dict[str, date]:
         """Since when what is due at a position counts, by kind."""
         wanted = set(kinds)
-        return {row.kind: row.since for row in self._rows if row.position_id == position_id and CareKind(row.kind) in wanted}
+        return {
+            row.kind: row.since
+            for row in self._rows
+            if row.position_id == position_id and CareKind(row.kind) in wanted
+        }
 
     def asked(self, asked: RoundsAsked) -> NDArray[np.int64]:
         """Which stops are asked for."""
@@ -132,9 +191,13 @@ class DueStops:
         if asked.week is not None:
             wanted &= made.week == asked.week
         if asked.route:
-            wanted &= self._route == (self.routes.index(asked.route) if asked.route in self.routes else -1)
+            wanted &= self._route == (
+                self.routes.index(asked.route) if asked.route in self.routes else -1
+            )
         if asked.crew:
-            wanted &= self._crew == next((n for n, crew in enumerate(self.crews) if crew.name == asked.crew), -1)
+            wanted &= self._crew == next(
+                (n for n, crew in enumerate(self.crews) if crew.name == asked.crew), -1
+            )
         if asked.only:
             wanted &= made.late if asked.only == "late" else made.over >= 0
         found: NDArray[np.int64] = self._order[wanted[self._order]]
@@ -145,7 +208,12 @@ class DueStops:
         out = set(positions)
         if not out:
             return which
-        return which[[self._rows[thing].position_id not in out for thing in self._stops.thing[which].tolist()]]
+        return which[
+            [
+                self._rows[thing].position_id not in out
+                for thing in self._stops.thing[which].tolist()
+            ]
+        ]
 
     def listed(self, which: Iterable[int] | None = None) -> list[DueStop]:
         """Stops written out: these, or every one of them."""
@@ -174,18 +242,29 @@ class DueStops:
         def of(week: int) -> tuple[CrewWeek, ...]:
             slots = range(week * crews, (week + 1) * crews)
             return tuple(
-                CrewWeek(crew.name, round(minutes[n]), crew.minutes_a_week, int(count[n]), tuple(on[n]))
+                CrewWeek(
+                    crew.name, round(minutes[n]), crew.minutes_a_week, int(count[n]), tuple(on[n])
+                )
                 for n, crew in zip(slots, self.crews, strict=True)
             )
 
-        return tuple(RoundWeek(week, self._monday + timedelta(weeks=week), of(week)) for week in range(weeks))
+        return tuple(
+            RoundWeek(week, self._monday + timedelta(weeks=week), of(week)) for week in range(weeks)
+        )
 
     def _stop(self, i: int) -> DueStop:
         made = self._stops
         row = self._rows[made.thing[i]]
         strokes = None if np.isnan(made.strokes[i]) else int(made.strokes[i])
         kinds = made.kinds_at(i)
-        words = [f"{kind.words}, {strokes} strokes" if kind is CareKind.GREASE and strokes is not None else kind.words for kind in kinds]
+        words = [
+            (
+                f"{kind.words}, {strokes} strokes"
+                if kind is CareKind.GREASE and strokes is not None
+                else kind.words
+            )
+            for kind in kinds
+        ]
         return DueStop(
             position_id=row.position_id,
             position=row.position,
@@ -206,7 +285,9 @@ class DueStops:
 
 
 class KeptPlan:
-    """The plan as it was levelled last: made anew as soon as anything of it changes, or the day does. For many threads."""
+    """The plan as it was levelled last: made anew as soon as anything of it changes, or the day
+    does. For many threads.
+    """
 
     def __init__(self) -> None:
         self._lock = threading.Lock()
@@ -217,8 +298,15 @@ class KeptPlan:
         key = (store.site, weeks)
         crews = tuple(store.crews())
         moves = tuple(store.stop_moves(today - timedelta(days=today.weekday())))
-        # The mark is read before the rows: what changes in between is found by the next one who asks.
-        asked = (store.care_mark(), crews, [(move.client_event_id, move.actor) for move in moves], today, weeks)
+        # The mark is read before the rows: what changes in between is found by the next one who
+        # asks.
+        asked = (
+            store.care_mark(),
+            crews,
+            [(move.client_event_id, move.actor) for move in moves],
+            today,
+            weeks,
+        )
         with self._lock:
             kept = self._kept.get(key)
             if kept is not None and kept[0] == asked:

@@ -1,16 +1,27 @@
-"""What is known of failure marks, as it is read on a page: it stays the same from tap to tap, so it has an address of its own."""
+"""What is known of failure marks, as it is read on a page: it stays the same from tap to tap, so it
+has an address of its own.
+"""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 
-from tribodex.core.failure.marks import Cause, Consequence, DamageClass, MarkQuestion, PartRule, RemovalMarks
+from tribodex.core.failure.marks import (
+    Cause,
+    Consequence,
+    DamageClass,
+    MarkQuestion,
+    PartRule,
+    RemovalMarks,
+)
 from tribodex.usecases.books import Reference
 
 
 @dataclass(frozen=True)
 class FailureBook:
-    """Questions in the order of a look, causes with every weight, marks of the removal, classes of ISO 15243, and when a part may go back."""
+    """Questions in the order of a look, causes with every weight, marks of the removal, classes of
+    ISO 15243, and when a part may go back.
+    """
 
     questions: tuple[MarkQuestion, ...]
     causes: tuple[Cause, ...]
@@ -24,4 +35,12 @@ class FailureBook:
 def failure_book(reference: Reference) -> FailureBook:
     """The whole book."""
     marks = reference.failure_marks
-    return FailureBook(marks.questions, marks.causes, marks.removal, marks.classes, marks.consequences, marks.nothing_wrong, marks.parts)
+    return FailureBook(
+        marks.questions,
+        marks.causes,
+        marks.removal,
+        marks.classes,
+        marks.consequences,
+        marks.nothing_wrong,
+        marks.parts,
+    )

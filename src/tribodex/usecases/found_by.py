@@ -24,9 +24,12 @@ def plain(text: str) -> str:
 
 
 def found_by(summary: JobSummary) -> frozenset[str]:
-    """What a job is listed under. A word with a figure in it is also listed from each of its later letters on, down to two.
+    """What a job is listed under. A word with a figure in it is also listed from each of its later
+    letters on, down to two.
 
-    >>> job = JobSummary("a", 7, "Kiln", "Conveyor 2", "Drive", "22218 K C3", "", 0, 0, "open", 1, None)
+    >>> job = JobSummary(
+    ...     "a", 7, "Kiln", "Conveyor 2", "Drive", "22218 K C3", "", 0, 0, "open", 1, None
+    ... )
     >>> sorted(word.replace(PART, "…") for word in found_by(job) if word[0] != NUMBER)
     ['2', '22218', 'c3', 'conveyor', 'drive', 'k', 'kiln', '…18', '…218', '…2218']
     """
@@ -45,7 +48,11 @@ def found_by(summary: JobSummary) -> frozenset[str]:
 def asked_as(word: str) -> tuple[list[str], list[str]]:
     """A word that is searched for: what a listed one may begin with, and what it may be as a whole.
 
-    >>> asked_as("C3") == (["c3", PART + "c3"], []), asked_as("3") == (["3"], [NUMBER + "3"]), asked_as("dri")
+    >>> (
+    ...     asked_as("C3") == (["c3", PART + "c3"], []),
+    ...     asked_as("3") == (["3"], [NUMBER + "3"]),
+    ...     asked_as("dri"),
+    ... )
     (True, True, (['dri'], []))
     """
     word = plain(word)[:LONGEST]

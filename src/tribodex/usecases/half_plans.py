@@ -1,4 +1,6 @@
-"""Plans that are kept half done: what was typed so far, for whoever goes on with it. No record: opened or dropped they are gone."""
+"""Plans that are kept half done: what was typed so far, for whoever goes on with it. No record:
+opened or dropped they are gone.
+"""
 
 from __future__ import annotations
 
@@ -17,7 +19,9 @@ MOST_FIELDS, MOST_TEXT, MOST_KEPT = 120, 8000, 200
 
 @dataclass(frozen=True)
 class HalfPlan:
-    """A plan as far as it was typed: its kind, in a line what it is for, every entry by name. `edition` counts how often it was kept."""
+    """A plan as far as it was typed: its kind, in a line what it is for, every entry by name.
+    `edition` counts how often it was kept.
+    """
 
     id: str
     work: Work
@@ -42,7 +46,8 @@ class KeepsHalfPlans(Protocol):
 
 
 def keep_half_plan(store: KeepsHalfPlans, plan: HalfPlan) -> HalfPlan:
-    """Keep a plan half done. Where somebody else kept it since, both stay: this one as a new one beside it.
+    """Keep a plan half done. Where somebody else kept it since, both stay: this one as a new one
+    beside it.
 
     Raises InvalidInput for a name that is missing, for nothing typed, or more than a form holds.
     """
@@ -52,15 +57,28 @@ def keep_half_plan(store: KeepsHalfPlans, plan: HalfPlan) -> HalfPlan:
     if not form:
         raise InvalidInput.at("form", "Nothing is typed yet.", "a number, a shaft, a position")
     if len(form) > MOST_FIELDS or any(len(text) > MOST_TEXT for text in form.values()):
-        raise InvalidInput.at("form", "That is more than a plan holds.", f"{MOST_FIELDS} entries of up to {MOST_TEXT} letters")
+        raise InvalidInput.at(
+            "form",
+            "That is more than a plan holds.",
+            f"{MOST_FIELDS} entries of up to {MOST_TEXT} letters",
+        )
     there = store.half_plans()
     was = next((one for one in there if one.id == plan.id), None)
     if was is None and len(there) >= MOST_KEPT:
-        raise InvalidInput.at("form", f"{MOST_KEPT} plans are kept half done.", "one of them opened or dropped first")
+        raise InvalidInput.at(
+            "form", f"{MOST_KEPT} plans are kept half done.", "one of them opened or dropped first"
+        )
     other = was is not None and was.edition != plan.edition
     here = uuid.uuid4().hex if other else plan.id
     edition = 1 if other or was is None else was.edition + 1
-    kept = replace(plan, id=here, form=form, actor=plan.actor.strip(), about=plan.about.strip()[:200], edition=edition)
+    kept = replace(
+        plan,
+        id=here,
+        form=form,
+        actor=plan.actor.strip(),
+        about=plan.about.strip()[:200],
+        edition=edition,
+    )
     store.keep_half_plan(kept)
     return kept
 

@@ -16,7 +16,15 @@ from tribodex.core.job.behind import FIELD as BEHIND
 from tribodex.core.job.behind import ask_if_behind
 from tribodex.core.job.commands import Correct, FromPaper
 from tribodex.core.job.decide import decide
-from tribodex.core.job.facts import CounterSigned, Event, Fact, JudgedAnew, NoteAdded, PointClosed, PointOpened
+from tribodex.core.job.facts import (
+    CounterSigned,
+    Event,
+    Fact,
+    JudgedAnew,
+    NoteAdded,
+    PointClosed,
+    PointOpened,
+)
 from tribodex.core.job.job import Job
 from tribodex.core.job.paper import moment_of, past
 from tribodex.core.job.places import SHAFT
@@ -68,8 +76,15 @@ class Loaded:
 def procedures_of(reference: Reference, job: Job) -> dict[str, Procedure]:
     """The procedures that are pinned for a job: by place, and the shaft's own."""
     opened = job.opened
-    found = {SHAFT: reference.procedure(opened.procedure_id, opened.procedure_version)} if opened.procedure_id else {}
-    return found | {place.id: reference.procedure(place.procedure_id, place.procedure_version) for place in job.places}
+    found = (
+        {SHAFT: reference.procedure(opened.procedure_id, opened.procedure_version)}
+        if opened.procedure_id
+        else {}
+    )
+    return found | {
+        place.id: reference.procedure(place.procedure_id, place.procedure_version)
+        for place in job.places
+    }
 
 
 def desk_of(reference: Reference, loaded: Loaded, at: str = SHAFT) -> Desk:
@@ -86,7 +101,8 @@ def load(store: Store, job_id: str) -> Loaded:
 
 
 def plan_of(store: Store, reference: Reference, draft: PlanDraft, *, gauges: bool = True) -> Plan:
-    """A plan with the crib's gauge sets and own cards; without `gauges` no gauge set is asked for yet.
+    """A plan with the crib's gauge sets and own cards; without `gauges` no gauge set is asked for
+    yet.
 
     Raises InvalidInput with the fields to correct.
     """
@@ -96,7 +112,9 @@ def plan_of(store: Store, reference: Reference, draft: PlanDraft, *, gauges: boo
 
 @dataclass(frozen=True)
 class LastPlan:
-    """What was planned last for a position: the job's number and title, when, and what was given then."""
+    """What was planned last for a position: the job's number and title, when, and what was given
+    then.
+    """
 
     number: int
     title: str
@@ -116,11 +134,19 @@ def last_plan(store: Store, position_id: str) -> LastPlan | None:
         return None
     opened = loaded.job.opened
     at = next(place.id for place in loaded.job.places if place.position_id == position_id)
-    plan = next((p.fact.plan for p in opened.plans if p.at == at and isinstance(p.fact, TaperedPlanned)), None)
+    plan = next(
+        (p.fact.plan for p in opened.plans if p.at == at and isinstance(p.fact, TaperedPlanned)),
+        None,
+    )
     if plan is None:
         return None
     known = {field.name for field in fields(PlanDraft)}
-    return LastPlan(opened.number, opened.title, loaded.log[0].recorded_at, {k: v for k, v in plan.given.items() if k in known})
+    return LastPlan(
+        opened.number,
+        opened.title,
+        loaded.log[0].recorded_at,
+        {k: v for k, v in plan.given.items() if k in known},
+    )
 
 
 def _inner(command: Any) -> Any:
@@ -140,32 +166,48 @@ def do(
     job_id: str,
     command: object,
     tap: Tap,
+    *,
     recorded_at: datetime,
     at: str = SHAFT,
     meant: frozenset[str] = frozenset(),
     seen: int | None = None,
     second: str = "",
 ) -> Loaded:
-    """Do one thing to a job, at a place of it. The same tap said twice is stored once. `meant`: fields that were read back, and are meant.
-    `seen`: the last entry that the screen showed; None for a tap that waited, which nobody holds up. `second`: why somebody else signs
-    too what is signed by this tap.
+    """Do one thing to a job, at a place of it. The same tap said twice is stored once. `meant`:
+    fields that were read back, and are meant. `seen`: the last entry that the screen showed; None
+    for a tap that waited, which nobody holds up. `second`: why somebody else signs too what is
+    signed by this tap.
 
-    Raises InvalidInput, Refused or NotFound; Busy when other devices keep writing at the same moment.
+    Raises InvalidInput, Refused or NotFound; Busy when other devices keep writing at the same
+    moment.
     """
     if not tap.actor.strip():
         raise InvalidInput.at("actor", "Who is at the bench? The log names everybody.", "a name")
     for attempt in range(TRIES):
         store.hold(job_id)
         loaded = load(store, job_id)
-        known = next((event for event in loaded.log if event.client_event_id == tap.client_event_id), None)
+        known = next(
+            (event for event in loaded.log if event.client_event_id == tap.client_event_id), None
+        )
         if known is not None:
             if known.digest and tap.digest and known.digest != tap.digest:
-                raise Refused("The id of this tap was used before for something else. Nothing was stored; tap again.")
+                raise Refused(
+                    "The id of this tap was used before for something else. Nothing was stored; tap"
+                    " again."
+                )
             return loaded
         if at:
             loaded.job.placed(at)
         if seen is not None and BEHIND not in meant:
-            ask_if_behind(HOUSE, loaded.log, at or _only(loaded.job), command, tap.actor, seen, recorded_at)
+            ask_if_behind(
+                HOUSE,
+                loaded.log,
+                at or _only(loaded.job),
+                command,
+                tap.actor,
+                seen=seen,
+                now=recorded_at,
+            )
         if isinstance(command, FromPaper):
             tap = replace(tap, happened_at=past(moment_of(command.done_at), recorded_at))
         here = replace(desk_of(reference, loaded, at), moment=tap.happened_at)
@@ -180,10 +222,13 @@ def do(
         if says_a_bearing(facts):
             said += compared_again(store.machines(), here, _said_then(reference, loaded, said))
         try:
-            return append(store, reference, job_id, loaded, said, tap, recorded_at)
+            return append(store, reference, job_id, loaded, said, tap=tap, recorded_at=recorded_at)
         except ConcurrentWriter:
             time.sleep(random.uniform(0.2, 1.0) * 0.02 * 2**attempt)
-    raise Busy("Other devices are writing to this job at the same moment. Nothing was stored; it is sent again by itself.")
+    raise Busy(
+        "Other devices are writing to this job at the same moment. Nothing was stored; it is sent"
+        " again by itself."
+    )
 
 
 def _only(job: Job) -> str:
@@ -194,26 +239,57 @@ def _only(job: Job) -> str:
 def _said_then(reference: Reference, loaded: Loaded, said: Sequence[tuple[str, Fact]]) -> Desk:
     """The job as it will stand with these."""
     last = loaded.log[-1]
-    log = [*loaded.log, *(replace(last, seq=last.seq + i, at=at, fact=fact) for i, (at, fact) in enumerate(said, 1))]
+    log = [
+        *loaded.log,
+        *(
+            replace(last, seq=last.seq + i, at=at, fact=fact)
+            for i, (at, fact) in enumerate(said, 1)
+        ),
+    ]
     return desk_of(reference, Loaded(loaded.id, log, fold(log)))
 
 
 def revise_plan(
-    store: Store, reference: Reference, job_id: str, draft: PlanDraft, reason: str, tap: Tap, recorded_at: datetime, at: str = SHAFT
+    store: Store,
+    reference: Reference,
+    job_id: str,
+    draft: PlanDraft,
+    reason: str,
+    *,
+    tap: Tap,
+    recorded_at: datetime,
+    at: str = SHAFT,
 ) -> Loaded:
     """Change the plan of a bearing that has not been gauged. Raises as do().
 
-    A method with another procedure takes a new job: the procedure of a place is pinned when the job is opened.
+    A method with another procedure takes a new job: the procedure of a place is pinned when the job
+    is opened.
     """
     plan = plan_of(store, reference, draft)
     job = load(store, job_id).job
-    if job.place(job.placed(at)).procedure_id not in (procedure_id(plan.method, whole=whole) for whole in (False, True)):
-        raise InvalidInput.at("method", "This method works by another procedure than the job was opened with.", "give this job up and open a new one")
-    return do(store, reference, job_id, RevisePlan(plan, reason, _other_seat(reference, job, job.placed(at), plan)), tap, recorded_at, at)
+    if job.place(job.placed(at)).procedure_id not in (
+        procedure_id(plan.method, whole=whole) for whole in (False, True)
+    ):
+        raise InvalidInput.at(
+            "method",
+            "This method works by another procedure than the job was opened with.",
+            "give this job up and open a new one",
+        )
+    return do(
+        store,
+        reference,
+        job_id,
+        RevisePlan(plan, reason, _other_seat(reference, job, job.placed(at), plan)),
+        tap,
+        recorded_at=recorded_at,
+        at=at,
+    )
 
 
 def _other_seat(reference: Reference, job: Job, at: str, plan: Plan) -> SeatSpec | None:
-    """What the seat should measure by another plan; None where that stays as it is, or nobody measures it."""
+    """What the seat should measure by another plan; None where that stays as it is, or nobody
+    measures it.
+    """
     if job.of(PREPARE, at).planned is None:
         return None
     spec = seat_spec(reference, plan)
@@ -227,7 +303,11 @@ def summary_of(reference: Reference, loaded: Loaded) -> JobSummary:
     # A job that is over stands at its last stage.
     task = (None if loaded.job.signed else rail.present(here)) or tasks[-1]
     trade = list(dict.fromkeys(t.stage.id for t in tasks))
-    labels = [fitted.bearing.label for place in loaded.job.places if (fitted := here.fitted(place.id)) is not None]
+    labels = [
+        fitted.bearing.label
+        for place in loaded.job.places
+        if (fitted := here.fitted(place.id)) is not None
+    ]
     return JobSummary(
         id=loaded.id,
         number=opened.number,
@@ -246,10 +326,15 @@ def summary_of(reference: Reference, loaded: Loaded) -> JobSummary:
 
 
 def who_has(loaded: Loaded) -> str:
-    """Who has a job: whom it was given to, else whoever worked at it last; who remarked on it or signed it too has it not."""
+    """Who has a job: whom it was given to, else whoever worked at it last; who remarked on it or
+    signed it too has it not.
+    """
     if loaded.job.given_to:
         return loaded.job.given_to
-    return next((event.actor for event in reversed(loaded.log) if not isinstance(event.fact, ASIDE)), loaded.log[0].actor)
+    return next(
+        (event.actor for event in reversed(loaded.log) if not isinstance(event.fact, ASIDE)),
+        loaded.log[0].actor,
+    )
 
 
 def positions_of(job: Job) -> tuple[str, ...]:
@@ -259,7 +344,11 @@ def positions_of(job: Job) -> tuple[str, ...]:
 
 def _short(names: Sequence[str]) -> str:
     """Names in a line of a list: all of a few, the first two of many; never longer than a line."""
-    said = " and ".join(names) if len(names) <= FEW else f"{names[0]}, {names[1]} and {len(names) - 2} more"
+    said = (
+        " and ".join(names)
+        if len(names) <= FEW
+        else f"{names[0]}, {names[1]} and {len(names) - 2} more"
+    )
     return said if len(said) <= LINE else f"{said[: LINE - 2]} …"
 
 
@@ -269,13 +358,15 @@ def append(
     job_id: str,
     before: Loaded | None,
     said: Sequence[tuple[str, Fact]],
+    *,
     tap: Tap,
     recorded_at: datetime,
 ) -> Loaded:
     """Add facts of one tap, each at its place, and refresh the list. Raises ConcurrentWriter."""
     log = before.log if before is not None else ()
     start = log[-1].seq if log else 0
-    # The tap's own id marks its last event: the earlier ones belong to it and share its id with a counter.
+    # The tap's own id marks its last event: the earlier ones belong to it and share its id with a
+    # counter.
     last = len(said) - 1
     added = [
         Event(
@@ -295,8 +386,21 @@ def append(
     job = taken_further(before.job, before.log, added) if before is not None else fold(whole)
     made = Loaded(job_id, whole, job)
     stands = positions_of(job)
-    came, left = (tuple(one for one in a if one not in b) for a, b in ((stands, stood), (stood, stands)))
+    came, left = (
+        tuple(one for one in a if one not in b) for a, b in ((stands, stood), (stood, stands))
+    )
     # What it said of a position that it is not at after all is taken back there.
-    of_care = {**{one: [] for one in left}, **care_said(job, None if came and before is not None else added)}
-    store.append(job_id, added, summary_of(reference, made), came, of_care, job.opened.procedure_id == ROUND, left)
+    of_care = {
+        **{one: [] for one in left},
+        **care_said(job, None if came and before is not None else added),
+    }
+    store.append(
+        job_id,
+        added,
+        summary_of(reference, made),
+        came,
+        of_care,
+        round=job.opened.procedure_id == ROUND,
+        left=left,
+    )
     return made

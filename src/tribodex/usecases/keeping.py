@@ -1,4 +1,6 @@
-"""Jobs without a mounting: bearings that run already given into keeping, and a large shaft seal on its own."""
+"""Jobs without a mounting: bearings that run already given into keeping, and a large shaft seal on
+its own.
+"""
 
 from __future__ import annotations
 
@@ -19,18 +21,37 @@ SEALING, SEALED = "job-seal", "large-seal"
 MOST = 12
 
 
-def open_keeping(store: Store, reference: Reference, job_id: str, positions: Sequence[str], tap: Tap, recorded_at: datetime) -> Loaded:
-    """Open a job that says how bearings are kept. Opening the same id again gives the job that is there.
+def open_keeping(
+    store: Store,
+    reference: Reference,
+    job_id: str,
+    positions: Sequence[str],
+    tap: Tap,
+    *,
+    recorded_at: datetime,
+) -> Loaded:
+    """Open a job that says how bearings are kept. Opening the same id again gives the job that is
+    there.
 
     Raises InvalidInput with the fields to correct.
     """
     if not tap.actor.strip():
         raise InvalidInput.at("actor", "Who plans? The log names everybody.", "a name")
-    known = {position.id: (machine, position) for machine in store.machines() for position in machine.positions}
+    known = {
+        position.id: (machine, position)
+        for machine in store.machines()
+        for position in machine.positions
+    }
     if not 1 <= len(positions) <= MOST or len(set(positions)) != len(positions):
-        raise InvalidInput.at("positions", f"1 to {MOST} bearings at once, each once.", "positions of the plant")
+        raise InvalidInput.at(
+            "positions", f"1 to {MOST} bearings at once, each once.", "positions of the plant"
+        )
     if missing := [position for position in positions if position not in known]:
-        raise InvalidInput.at("positions", f"The plant has no position {', '.join(missing)}.", "positions of the plant")
+        raise InvalidInput.at(
+            "positions",
+            f"The plant has no position {', '.join(missing)}.",
+            "positions of the plant",
+        )
     number = store.create_job(job_id, recorded_at)
     log = store.events(job_id)
     if log:
@@ -54,19 +75,38 @@ def open_keeping(store: Store, reference: Reference, job_id: str, positions: Seq
         places=tuple(places),
         plans=tuple(plans),
     )
-    return _begun(store, reference, job_id, opened, tap, recorded_at)
+    return _begun(store, reference, job_id, opened, tap, recorded_at=recorded_at)
 
 
-def open_seal(store: Store, reference: Reference, job_id: str, position_id: str, tap: Tap, recorded_at: datetime) -> Loaded:
-    """Open a job for a large shaft seal at a position; its plan is made at the bench. Opening the same id again gives the job that is there.
+def open_seal(
+    store: Store,
+    reference: Reference,
+    job_id: str,
+    position_id: str,
+    tap: Tap,
+    *,
+    recorded_at: datetime,
+) -> Loaded:
+    """Open a job for a large shaft seal at a position; its plan is made at the bench. Opening the
+    same id again gives the job that is there.
 
     Raises InvalidInput with the fields to correct.
     """
     if not tap.actor.strip():
         raise InvalidInput.at("actor", "Who plans? The log names everybody.", "a name")
-    here = next(((machine, place) for machine in store.machines() for place in machine.positions if place.id == position_id), None)
+    here = next(
+        (
+            (machine, place)
+            for machine in store.machines()
+            for place in machine.positions
+            if place.id == position_id
+        ),
+        None,
+    )
     if here is None:
-        raise InvalidInput.at("position", "The plant has no such position.", "one of the plant's positions")
+        raise InvalidInput.at(
+            "position", "The plant has no such position.", "one of the plant's positions"
+        )
     machine, position = here
     number = store.create_job(job_id, recorded_at)
     log = store.events(job_id)
@@ -83,11 +123,21 @@ def open_seal(store: Store, reference: Reference, job_id: str, position_id: str,
         places=(Place("1", position.id, position.name, own.id, own.version),),
         plans=(),
     )
-    return _begun(store, reference, job_id, opened, tap, recorded_at)
+    return _begun(store, reference, job_id, opened, tap, recorded_at=recorded_at)
 
 
-def _begun(store: Store, reference: Reference, job_id: str, opened: JobOpened, tap: Tap, recorded_at: datetime) -> Loaded:
+def _begun(
+    store: Store,
+    reference: Reference,
+    job_id: str,
+    opened: JobOpened,
+    tap: Tap,
+    *,
+    recorded_at: datetime,
+) -> Loaded:
     try:
-        return append(store, reference, job_id, None, [(SHAFT, opened)], tap, recorded_at)
+        return append(
+            store, reference, job_id, None, [(SHAFT, opened)], tap=tap, recorded_at=recorded_at
+        )
     except ConcurrentWriter:
         return load(store, job_id)

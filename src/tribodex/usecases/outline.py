@@ -1,4 +1,6 @@
-"""What stays the same from tap to tap: the names of a job's stages, their steps and cautions. Fetched once, kept on the device."""
+"""What stays the same from tap to tap: the names of a job's stages, their steps and cautions.
+Fetched once, kept on the device.
+"""
 
 from __future__ import annotations
 
@@ -30,7 +32,9 @@ class OutlinedTask:
 
 @dataclass(frozen=True)
 class OutlinedStage:
-    """A stage of the trade, with the question it answers, and its tasks at the shaft or at each bearing."""
+    """A stage of the trade, with the question it answers, and its tasks at the shaft or at each
+    bearing.
+    """
 
     id: str
     title: str
@@ -40,7 +44,9 @@ class OutlinedStage:
 
 @dataclass(frozen=True)
 class Outline:
-    """A job's stages in the trade's order. `standing_above` says what comes before this program; `mark` is the one that the bench names."""
+    """A job's stages in the trade's order. `standing_above` says what comes before this program;
+    `mark` is the one that the bench names.
+    """
 
     mark: str
     stages: tuple[OutlinedStage, ...]
@@ -61,21 +67,31 @@ def outline_of(desk: Desk) -> Outline:
         own = [task for task in every if task.stage.trade == trade]
         if not own:
             continue
-        title = own[0].stage.title if len({task.stage.id for task in own}) == 1 else TRADE_TITLES[trade]
+        title = (
+            own[0].stage.title if len({task.stage.id for task in own}) == 1 else TRADE_TITLES[trade]
+        )
         tasks = tuple(
             OutlinedTask(
                 task.stage.id,
                 task.at,
                 task.stage.title,
                 # Steps that are ticked off one by one stand among the work itself.
-                () if task.stage.ticks and task.stage.id not in HOUSE.by_stage else _shown(task.stage.steps, conditions[task.at]),
+                (
+                    ()
+                    if task.stage.ticks and task.stage.id not in HOUSE.by_stage
+                    else _shown(task.stage.steps, conditions[task.at])
+                ),
                 _shown(task.stage.cautions, conditions[task.at]),
                 texts_for(task.stage.pictures, conditions[task.at]),
             )
             for task in own
         )
         stages.append(OutlinedStage(trade, title, own[0].stage.question, tasks))
-    return Outline(mark_of(desk), tuple(stages), tuple(dict.fromkeys(p.standing_above for p in desk.procedures.values())))
+    return Outline(
+        mark_of(desk),
+        tuple(stages),
+        tuple(dict.fromkeys(p.standing_above for p in desk.procedures.values())),
+    )
 
 
 def _shown(steps: tuple[Step, ...], conditions: frozenset[str]) -> tuple[str, ...]:
@@ -83,6 +99,10 @@ def _shown(steps: tuple[Step, ...], conditions: frozenset[str]) -> tuple[str, ..
 
 
 def mark_of(desk: Desk) -> str:
-    """Which outline holds: it changes only when another procedure or other conditions do, as after a revised plan."""
-    pinned = sorted((at, p.id, p.version, *sorted(desk.conditions(at))) for at, p in desk.procedures.items())
+    """Which outline holds: it changes only when another procedure or other conditions do, as after
+    a revised plan.
+    """
+    pinned = sorted(
+        (at, p.id, p.version, *sorted(desk.conditions(at))) for at, p in desk.procedures.items()
+    )
     return blake2s(repr(pinned).encode(), digest_size=4).hexdigest()

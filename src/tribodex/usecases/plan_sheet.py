@@ -1,4 +1,6 @@
-"""The plan as a person sees it and takes it along: what to bring, what to beware of, and every way side by side."""
+"""The plan as a person sees it and takes it along: what to bring, what to beware of, and every way
+side by side.
+"""
 
 from __future__ import annotations
 
@@ -19,7 +21,16 @@ from tribodex.core.mounting.methods import (
     default_washer,
     methods_for,
 )
-from tribodex.core.mounting.reduction import HALF, HALF_REASON, SHEET, Card, ReductionCard, card_drive_up, reduction_range, residual_limit
+from tribodex.core.mounting.reduction import (
+    HALF,
+    HALF_REASON,
+    SHEET,
+    Card,
+    ReductionCard,
+    card_drive_up,
+    reduction_range,
+    residual_limit,
+)
 from tribodex.core.procedure import Choice, Procedure, texts_for
 from tribodex.core.procedure.put_right import shown
 from tribodex.core.topics.tapered.plan import Plan
@@ -75,12 +86,15 @@ class PlanSheet:
 
 
 def procedure_id(method: Method, *, whole: bool = False) -> str:
-    """The procedure that leads a method: its mounting alone, or `whole` with the bearing's other stages around it.
+    """The procedure that leads a method: its mounting alone, or `whole` with the bearing's other
+    stages around it.
 
     >>> procedure_id(Method.FEELER), procedure_id(Method.TURNS)
     ('tapered-gauged', 'tapered-turns')
     """
-    found = {Method.TURNS: "tapered-turns", Method.BALL_ANGLE: "tapered-angle"}.get(method, "tapered-gauged")
+    found = {Method.TURNS: "tapered-turns", Method.BALL_ANGLE: "tapered-angle"}.get(
+        method, "tapered-gauged"
+    )
     return f"{found}-whole" if whole else found
 
 
@@ -88,8 +102,16 @@ def plan_sheet(reference: Reference, plan: Plan) -> PlanSheet:
     """What a person sees and takes along."""
     procedure: Procedure = reference.procedure(procedure_id(plan.method))
     stages = (*reference.procedure("job-mounting").stages, *procedure.stages)
-    cautions = tuple(dict.fromkeys(shown(text) for stage in stages for text in texts_for(stage.cautions, plan.conditions)))
-    options = tuple(card_option(card, plan) for card in covering_cards(reference, plan)) if plan.method.gauged else ()
+    cautions = tuple(
+        dict.fromkeys(
+            shown(text) for stage in stages for text in texts_for(stage.cautions, plan.conditions)
+        )
+    )
+    options = (
+        tuple(card_option(card, plan) for card in covering_cards(reference, plan))
+        if plan.method.gauged
+        else ()
+    )
     return PlanSheet(
         plan=plan,
         label=plan.bearing.label,
@@ -119,16 +141,23 @@ def plan_sheet(reference: Reference, plan: Plan) -> PlanSheet:
 def comparison_of(reference: Reference, plan: Plan, initial_um: float) -> Comparison:
     """Every way for this bearing, for one unmounted clearance (µm)."""
     asked = plan.turn_range_deg
-    turns = Span(asked.low / 360, asked.high / 360) if asked is not None and plan.method is Method.TURNS else None
+    turns = (
+        Span(asked.low / 360, asked.high / 360)
+        if asked is not None and plan.method is Method.TURNS
+        else None
+    )
     cards = covering_cards(reference, plan) if plan.method.gauged else []
-    return compare(plan.bearing, plan.shaft, plan.nut, cards, initial_um, turns)
+    return compare(plan.bearing, plan.shaft, plan.nut, cards, initial_um, turns=turns)
 
 
 def _methods(plan: Plan) -> tuple[MethodOption, ...]:
     possible = methods_for(plan.bearing.kind, plan.housed_unit)
     return tuple(
         MethodOption(
-            METHOD_NOTES[method], default_reason(method) if i == 0 else f"Good for {METHOD_NOTES[method].good_for}.", i == 0, method is plan.method
+            METHOD_NOTES[method],
+            default_reason(method) if i == 0 else f"Good for {METHOD_NOTES[method].good_for}.",
+            i == 0,
+            method is plan.method,
         )
         for i, method in enumerate(possible)
     )
@@ -172,7 +201,11 @@ def card_option(card: ReductionCard, plan: Plan) -> CardOption:
     """One card as a choice."""
     default, chosen = card.card == Card.A, plan.card == card.card
     try:
-        found = (reduction_range(card, plan.bearing), card_drive_up(card, plan.bearing), residual_limit(card, plan.bearing))
+        found = (
+            reduction_range(card, plan.bearing),
+            card_drive_up(card, plan.bearing),
+            residual_limit(card, plan.bearing),
+        )
         return CardOption(card.card, card.heading, card.reason, default, chosen, *found, "")
     except InvalidInput as error:
         return CardOption(

@@ -26,7 +26,9 @@ class MachineDraft:
 
 @dataclass(frozen=True)
 class PositionDraft:
-    """A bearing position as typed: what the list has for it, so far as it is known. `holds`: fixed, floating, or empty for not known."""
+    """A bearing position as typed: what the list has for it, so far as it is known. `holds`: fixed,
+    floating, or empty for not known.
+    """
 
     machine_id: str
     name: str
@@ -39,11 +41,24 @@ def add_machine(store: Store, draft: MachineDraft) -> Machine:
     """A machine without positions yet. Raises InvalidInput with the fields to put right."""
     errors = Collector()
     machines = store.machines()
-    name, area = name_of(errors, "name", draft.name, "what the machine is called on the site"), draft.area.strip()
+    name, area = (
+        name_of(errors, "name", draft.name, "what the machine is called on the site"),
+        draft.area.strip(),
+    )
     if len(area) > MOST_NAME:
-        errors.add("area", f"That is longer than {MOST_NAME} letters.", "the part of the site, for example “kiln floor”")
-    if any((one.name.lower(), one.area.lower()) == (name.lower(), area.lower()) for one in machines):
-        errors.add("name", f"There is a machine “{name}” already.", "another name, or its position added to it")
+        errors.add(
+            "area",
+            f"That is longer than {MOST_NAME} letters.",
+            "the part of the site, for example “kiln floor”",
+        )
+    if any(
+        (one.name.lower(), one.area.lower()) == (name.lower(), area.lower()) for one in machines
+    ):
+        errors.add(
+            "name",
+            f"There is a machine “{name}” already.",
+            "another name, or its position added to it",
+        )
     errors.check()
     made = Machine(f"m-{uuid.uuid4().hex[:12]}", name, area, (), ())
     store.add_machine(made, len(machines))
@@ -51,7 +66,8 @@ def add_machine(store: Store, draft: MachineDraft) -> Machine:
 
 
 def add_position(store: Store, draft: PositionDraft) -> Machine:
-    """The machine with one more position. What is not known stays open: it is asked where it matters.
+    """The machine with one more position. What is not known stays open: it is asked where it
+    matters.
 
     Raises NotFound for a machine that is not there, InvalidInput with the fields to put right.
     """
@@ -59,25 +75,37 @@ def add_position(store: Store, draft: PositionDraft) -> Machine:
     if machine is None:
         raise NotFound("There is no such machine here.")
     errors = Collector()
-    name = name_of(errors, "name", draft.name, "which bearing of the machine, for example “drive end”")
+    name = name_of(
+        errors, "name", draft.name, "which bearing of the machine, for example “drive end”"
+    )
     if any(one.name.lower() == name.lower() for one in machine.positions):
         errors.add("name", f"{machine.name} has a position “{name}” already.", "another name")
     bearing, shaft = draft.bearing.strip(), draft.shaft.strip()
     if len(bearing) > MOST_NUMBER:
-        errors.add("bearing", f"That is longer than {MOST_NUMBER} letters.", "the number as it stands in the plant's list")
+        errors.add(
+            "bearing",
+            f"That is longer than {MOST_NUMBER} letters.",
+            "the number as it stands in the plant's list",
+        )
     if shaft:
         errors.take(lambda: parse_length(shaft, "shaft"))
     if draft.holds not in _FIXED:
-        errors.add("holds", "Fixed or floating?", "fixed, floating, or open where nobody has looked yet")
+        errors.add(
+            "holds", "Fixed or floating?", "fixed, floating, or open where nobody has looked yet"
+        )
     errors.check()
-    made = Position(f"p-{uuid.uuid4().hex[:12]}", machine.id, name, bearing, shaft, _FIXED[draft.holds])
+    made = Position(
+        f"p-{uuid.uuid4().hex[:12]}", machine.id, name, bearing, shaft, _FIXED[draft.holds]
+    )
     store.add_position(made, len(machine.positions))
     return replace(machine, positions=(*machine.positions, made))
 
 
 @dataclass(frozen=True)
 class PositionChoice(Position):
-    """A position to choose, with the kinds of plan that can be meant there, and its number as such a plan has it."""
+    """A position to choose, with the kinds of plan that can be meant there, and its number as such
+    a plan has it.
+    """
 
     works: tuple[Work, ...]
     number: str
@@ -96,7 +124,12 @@ class MachineChoice:
 
 def to_choose(machines: Iterable[Machine]) -> list[MachineChoice]:
     """The plant for a planner: every position says which kinds of plan it can take."""
-    return [MachineChoice(one.id, one.name, one.area, tuple(_choice(place) for place in one.positions), one.shafts) for one in machines]
+    return [
+        MachineChoice(
+            one.id, one.name, one.area, tuple(_choice(place) for place in one.positions), one.shafts
+        )
+        for one in machines
+    ]
 
 
 def _choice(position: Position) -> PositionChoice:

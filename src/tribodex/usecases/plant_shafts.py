@@ -1,4 +1,6 @@
-"""Shafts of a machine, said in the browser: length, where it is measured from, its bearings and what else is on it."""
+"""Shafts of a machine, said in the browser: length, where it is measured from, its bearings and
+what else is on it.
+"""
 
 from __future__ import annotations
 
@@ -27,7 +29,8 @@ class PartDraft:
 
 @dataclass(frozen=True)
 class ShaftDraft:
-    """A shaft as typed: where it is measured from, and how far from there each bearing's centre lies; blank for those on another shaft.
+    """A shaft as typed: where it is measured from, and how far from there each bearing's centre
+    lies; blank for those on another shaft.
 
     `shaft_id`: the shaft that is said anew; empty for one more.
     """
@@ -46,9 +49,11 @@ _KINDS: tuple[PartKind, ...] = ("coupling", "pulley", "gear", "rotor", "step")
 
 
 def keep_shaft(store: Store, draft: ShaftDraft) -> Machine:
-    """The machine with one more shaft, or one said anew. Jobs that were opened keep the shaft they were opened with.
+    """The machine with one more shaft, or one said anew. Jobs that were opened keep the shaft they
+    were opened with.
 
-    Raises NotFound for a machine or shaft that is not there, InvalidInput with the fields to put right.
+    Raises NotFound for a machine or shaft that is not there, InvalidInput with the fields to put
+    right.
     """
     machine = next((one for one in store.machines() if one.id == draft.machine_id), None)
     if machine is None:
@@ -57,21 +62,36 @@ def keep_shaft(store: Store, draft: ShaftDraft) -> Machine:
     if draft.shaft_id and len(others) == len(machine.shafts):
         raise NotFound("This machine has no such shaft.")
     errors = Collector()
-    name = name_of(errors, "name", draft.name, "which shaft of the machine, for example “head shaft”")
+    name = name_of(
+        errors, "name", draft.name, "which shaft of the machine, for example “head shaft”"
+    )
     if any(one.name.lower() == name.lower() for one in others):
         errors.add("name", f"{machine.name} has a shaft “{name}” already.", "another name")
-    datum = name_of(errors, "datum", draft.datum, "the end or shoulder that is measured from, for example “coupling end”")
+    datum = name_of(
+        errors,
+        "datum",
+        draft.datum,
+        "the end or shoulder that is measured from, for example “coupling end”",
+    )
     length = _length(errors, draft.length, "length")
     bearings = _marks(errors, machine, others, draft, length)
     parts = _parts(errors, draft.parts, length)
     errors.check()
     assert length is not None  # checked
-    made = ShaftLine(draft.shaft_id or f"s-{uuid.uuid4().hex[:12]}", name, length, datum, parts, bearings)
+    made = ShaftLine(
+        draft.shaft_id or f"s-{uuid.uuid4().hex[:12]}", name, length, datum, parts, bearings
+    )
     store.keep_shaft(machine.id, made)
     return replace(machine, shafts=(*others, made))
 
 
-def _marks(errors: Collector, machine: Machine, others: Sequence[ShaftLine], draft: ShaftDraft, length: float | None) -> dict[str, float]:
+def _marks(
+    errors: Collector,
+    machine: Machine,
+    others: Sequence[ShaftLine],
+    draft: ShaftDraft,
+    length: float | None,
+) -> dict[str, float]:
     """Where each bearing's centre lies, mm from the datum."""
     names = {one.id: one.name for one in machine.positions}
     found: dict[str, float] = {}
@@ -80,27 +100,51 @@ def _marks(errors: Collector, machine: Machine, others: Sequence[ShaftLine], dra
         if not typed.strip():
             continue
         if position not in names:
-            errors.add(field, f"{machine.name} has no such position.", ", ".join(names.values()) or "a position, added first")
+            errors.add(
+                field,
+                f"{machine.name} has no such position.",
+                ", ".join(names.values()) or "a position, added first",
+            )
         elif taken := next((one.name for one in others if position in one.bearings), ""):
-            errors.add(field, f"{names[position]} is on the shaft “{taken}”.", "blank here, or taken off there first")
+            errors.add(
+                field,
+                f"{names[position]} is on the shaft “{taken}”.",
+                "blank here, or taken off there first",
+            )
         elif (at := _length(errors, typed, field, zero=True)) is not None:
             if length is not None and at > length:
                 errors.add(field, _beyond(at, length), "from the datum to the bearing's centre")
             found[position] = at
     if not found and not errors.fields:
         first = next(iter(names), "")
-        errors.add(f"bearings.{first}", "Which bearings are on it?", "for each, how far its centre lies from the datum")
+        errors.add(
+            f"bearings.{first}",
+            "Which bearings are on it?",
+            "for each, how far its centre lies from the datum",
+        )
     if len(set(found.values())) != len(found):
-        errors.add(f"bearings.{next(iter(found))}", "Two bearings are at one place of the shaft.", "each at its own distance from the datum")
+        errors.add(
+            f"bearings.{next(iter(found))}",
+            "Two bearings are at one place of the shaft.",
+            "each at its own distance from the datum",
+        )
     return found
 
 
-def _parts(errors: Collector, drafts: Sequence[PartDraft], length: float | None) -> tuple[ShaftPart, ...]:
+def _parts(
+    errors: Collector, drafts: Sequence[PartDraft], length: float | None
+) -> tuple[ShaftPart, ...]:
     """What else is on it; a line that is wholly blank is none."""
     found: list[ShaftPart] = []
-    said = [(i, one) for i, one in enumerate(drafts) if any(text.strip() for text in (one.name, one.at, one.width, one.diameter))]
+    said = [
+        (i, one)
+        for i, one in enumerate(drafts)
+        if any(text.strip() for text in (one.name, one.at, one.width, one.diameter))
+    ]
     if len(said) > MOST_PARTS:
-        errors.add("parts", f"Up to {MOST_PARTS} parts are drawn.", "those that matter beside the bearings")
+        errors.add(
+            "parts", f"Up to {MOST_PARTS} parts are drawn.", "those that matter beside the bearings"
+        )
     for i, one in said:
         at, width, across = (
             _length(errors, text, f"parts.{i}.{field}", zero=field == "at")
@@ -112,7 +156,9 @@ def _parts(errors: Collector, drafts: Sequence[PartDraft], length: float | None)
             errors.add(f"parts.{i}.kind", "What is it?", ", ".join(_KINDS))
         elif at is not None and length is not None and at > length:
             errors.add(
-                f"parts.{i}.at", f"{number_plain(at)} mm is beyond the shaft's {number_plain(length)} mm.", "from the datum to the middle of the part"
+                f"parts.{i}.at",
+                f"{number_plain(at)} mm is beyond the shaft's {number_plain(length)} mm.",
+                "from the datum to the middle of the part",
             )
         elif at is not None and width is not None and across is not None:
             found.append(ShaftPart(name, kind, at, width, across))

@@ -1,4 +1,6 @@
-"""What the use cases need from outside, as they see it. The store and the reference files provide it."""
+"""What the use cases need from outside, as they see it. The store and the reference files provide
+it.
+"""
 
 from __future__ import annotations
 
@@ -26,7 +28,9 @@ class Position:
 
 @dataclass(frozen=True)
 class ShaftLine:
-    """A shaft of a machine as it is drawn, mm from the datum: parts on it, and the centre marks of its bearings by position."""
+    """A shaft of a machine as it is drawn, mm from the datum: parts on it, and the centre marks of
+    its bearings by position.
+    """
 
     id: str
     name: str
@@ -50,7 +54,9 @@ class Machine:
 # Not frozen: a page of them is made for every look at the list, and that is five times as quick.
 @dataclass(slots=True)
 class JobSummary:
-    """A job in a list: a projection of its log that can be rebuilt. Its stage is number `stage_at` of `stage_of`, from one; `who` has it."""
+    """A job in a list: a projection of its log that can be rebuilt. Its stage is number `stage_at`
+    of `stage_of`, from one; `who` has it.
+    """
 
     id: str
     number: int
@@ -69,8 +75,9 @@ class JobSummary:
 
 @dataclass(frozen=True)
 class JobsAsked:
-    """Which jobs of the list: those at the bench (`live`), the finished ones, or all; those that `who` has; with these words in them; after
-    one that was shown."""
+    """Which jobs of the list: those at the bench (`live`), the finished ones, or all; those that
+    `who` has; with these words in them; after one that was shown.
+    """
 
     live: bool | None = None
     who: str = ""
@@ -84,7 +91,9 @@ NEWEST = JobsAsked()
 
 @dataclass(frozen=True)
 class Resting:
-    """An entry of a job's log that names something it was worked out with, as it was stored; with its job."""
+    """An entry of a job's log that names something it was worked out with, as it was stored; with
+    its job.
+    """
 
     job: JobSummary
     at: str
@@ -137,7 +146,9 @@ class PositionJob:
 
 @dataclass(frozen=True)
 class CribItem:
-    """One version of a gauge set, card, gun, wrench or row of a table, with who typed it and when. `withdrawn`: no longer offered."""
+    """One version of a gauge set, card, gun, wrench or row of a table, with who typed it and when.
+    `withdrawn`: no longer offered.
+    """
 
     item_id: str
     version: int
@@ -159,7 +170,9 @@ class CribItem:
 
 @dataclass(frozen=True)
 class Tap:
-    """Who did it and when, and the id that makes a repeat harmless; `digest` tells a repeat from other content under the same id."""
+    """Who did it and when, and the id that makes a repeat harmless; `digest` tells a repeat from
+    other content under the same id.
+    """
 
     client_event_id: str
     actor: str
@@ -181,7 +194,9 @@ class ConcurrentWriter(Exception):
 
 
 class Store(Protocol):
-    """Where jobs, plant and tools are kept, those of one `site` or of every one. One transaction around each use case."""
+    """Where jobs, plant and tools are kept, those of one `site` or of every one. One transaction
+    around each use case.
+    """
 
     @property
     def site(self) -> str | None:
@@ -191,7 +206,9 @@ class Store(Protocol):
         """The plant."""
 
     def machine_page(self, after: str, limit: int) -> Sequence[Machine] | None:
-        """So many machines behind the one named, from the first where nothing is named; none where nobody knows it."""
+        """So many machines behind the one named, from the first where nothing is named; none where
+        nobody knows it.
+        """
 
     def people(self) -> Sequence[str]:
         """Names to choose from."""
@@ -203,7 +220,9 @@ class Store(Protocol):
         """Of the crib the rows of tables alone, every version, oldest first."""
 
     def resting_on(self, name: str) -> Sequence[Resting]:
-        """Entries of jobs, those given up apart, that name a table, a card or a part number, and every plan made anew; oldest first."""
+        """Entries of jobs, those given up apart, that name a table, a card or a part number, and
+        every plan made anew; oldest first.
+        """
 
     def add_crib_item(self, item: CribItem) -> None:
         """Keep a new version. Raises ConcurrentWriter when its number is taken."""
@@ -224,7 +243,9 @@ class Store(Protocol):
         """Register a job and give it its number; the number it has already when it is known."""
 
     def hold(self, job_id: str) -> None:
-        """Let no other writer at this job until append() or the end. Raises Busy when others hold it for too long."""
+        """Let no other writer at this job until append() or the end. Raises Busy when others hold
+        it for too long.
+        """
 
     def events(self, job_id: str) -> Sequence[Event]:
         """The log of a job in order; empty when the job is not known."""
@@ -245,7 +266,9 @@ class Store(Protocol):
         """The newest job at a position, rounds apart; None where there was none."""
 
     def keep_attachment(self, job_id: str, kept: Attachment, recorded_at: datetime) -> None:
-        """Keep a picture or sheet of a job, and commit; what is kept already stays as it is. Raises NotFound for a job unknown."""
+        """Keep a picture or sheet of a job, and commit; what is kept already stays as it is. Raises
+        NotFound for a job unknown.
+        """
 
     def attachment(self, job_id: str, attachment_id: str) -> Attachment | None:
         """A picture or sheet of a job; None where there is none."""
@@ -259,8 +282,15 @@ class Store(Protocol):
     def listed(self, job_ids: Sequence[str]) -> dict[str, JobSummary]:
         """What the list says of jobs; nothing of those that it does not hold."""
 
-    def relist(self, summaries: Sequence[JobSummary], positions: Mapping[str, Sequence[str]], rounds: Collection[str] = ()) -> None:
-        """Put jobs into the list as said, with the bearing positions of each and which are rounds, and commit."""
+    def relist(
+        self,
+        summaries: Sequence[JobSummary],
+        positions: Mapping[str, Sequence[str]],
+        rounds: Collection[str] = (),
+    ) -> None:
+        """Put jobs into the list as said, with the bearing positions of each and which are rounds,
+        and commit.
+        """
 
     def crews(self) -> Sequence[Crew]:
         """Who walks which routes."""
@@ -269,7 +299,9 @@ class Store(Protocol):
         """What is due anywhere, in one query."""
 
     def care_mark(self) -> str:
-        """A mark of what care_rows() would say: another one as soon as anything of it is another, without reading it."""
+        """A mark of what care_rows() would say: another one as soon as anything of it is another,
+        without reading it.
+        """
 
     def care_due(self, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
         """What is due at positions, with what a stop there needs."""
@@ -281,7 +313,9 @@ class Store(Protocol):
         """The newest jobs that a position has seen."""
 
     def keep_care(self, number: int, said: Mapping[str, list[dict[str, Any]]]) -> None:
-        """Keep what a job says of its positions, and what is due there now; the caller commits by append() or relist()."""
+        """Keep what a job says of its positions, and what is due there now; the caller commits by
+        append() or relist().
+        """
 
     def append(
         self,
@@ -290,11 +324,12 @@ class Store(Protocol):
         summary: JobSummary,
         positions: Sequence[str] = (),
         care: Mapping[str, list[dict[str, Any]]] | None = None,
+        *,
         round: bool = False,
         left: Sequence[str] = (),
     ) -> None:
-        """Add events and refresh the projections, all or nothing; with the bearing positions of a job that is opened, whether it is a
-        round, and what it says of keeping them.
+        """Add events and refresh the projections, all or nothing; with the bearing positions of a
+        job that is opened, whether it is a round, and what it says of keeping them.
 
         Raises ConcurrentWriter when a sequence number is taken.
         """

@@ -1,4 +1,6 @@
-"""A bearing position over the years: what is due, what was done at it, how warm it ran, which jobs it has seen."""
+"""A bearing position over the years: what is due, what was done at it, how warm it ran, which jobs
+it has seen.
+"""
 
 from __future__ import annotations
 
@@ -23,7 +25,9 @@ SHOWN_JOBS = 120
 
 @dataclass(frozen=True)
 class PositionDue:
-    """Something due at the position: how often in words, and the day; None where no day can be said."""
+    """Something due at the position: how often in words, and the day; None where no day can be
+    said.
+    """
 
     kind: CareKind
     words: str
@@ -77,14 +81,20 @@ class PositionView:
 
 def position(store: Store, position_id: str, today: date) -> PositionView:
     """A position of the plant, and what is late there today. Raises NotFound."""
-    here = next(((m, p) for m in store.machines() for p in m.positions if p.id == position_id), None)
+    here = next(
+        ((m, p) for m in store.machines() for p in m.positions if p.id == position_id), None
+    )
     if here is None:
         raise NotFound("The plant has no such position.")
     machine, place = here
     jobs = store.position_jobs(position_id, SHOWN_JOBS)
     said = [(entry, job) for job in jobs for entry in entries_of([job.said])]
     due = due_now(entry for entry, _ in said)
-    history = sorted((_line(entry, job) for entry, job in said), key=lambda line: (line.on, line.number), reverse=True)
+    history = sorted(
+        (_line(entry, job) for entry, job in said),
+        key=lambda line: (line.on, line.number),
+        reverse=True,
+    )
     return PositionView(
         id=place.id,
         machine=machine.name,
@@ -95,28 +105,61 @@ def position(store: Store, position_id: str, today: date) -> PositionView:
         due=tuple(_due(one, today) for one in due),
         history=tuple(history),
         jobs=tuple(
-            JobAtPosition(id=job.job_id, number=job.number, title=job.title, status=job.status, updated_at=job.updated_at, round=job.round)
+            JobAtPosition(
+                id=job.job_id,
+                number=job.number,
+                title=job.title,
+                status=job.status,
+                updated_at=job.updated_at,
+                round=job.round,
+            )
             for job in jobs
         ),
     )
 
 
-def give_position(store: Store, reference: Reference, job_id: str, position_id: str, tap: Tap, recorded_at: datetime, at: str = SHAFT) -> Loaded:
-    """Give a bearing that was not in the plant yet its position there; what the plant's list has otherwise is said at once.
+def give_position(
+    store: Store,
+    reference: Reference,
+    job_id: str,
+    position_id: str,
+    tap: Tap,
+    *,
+    recorded_at: datetime,
+    at: str = SHAFT,
+) -> Loaded:
+    """Give a bearing that was not in the plant yet its position there; what the plant's list has
+    otherwise is said at once.
 
     Raises NotFound for a job or position that is not there, and as do().
     """
-    here = next(((m, p) for m in store.machines() for p in m.positions if p.id == position_id), None)
+    here = next(
+        ((m, p) for m in store.machines() for p in m.positions if p.id == position_id), None
+    )
     if here is None:
-        raise InvalidInput.at("position_id", "The plant has no such position.", "one of the plant's positions; a new one is added under Plant")
+        raise InvalidInput.at(
+            "position_id",
+            "The plant has no such position.",
+            "one of the plant's positions; a new one is added under Plant",
+        )
     machine, place = here
-    return do(store, reference, job_id, GivePosition(machine.id, machine.name, place.id, place.name), tap, recorded_at, at)
+    return do(
+        store,
+        reference,
+        job_id,
+        GivePosition(machine.id, machine.name, place.id, place.name),
+        tap,
+        recorded_at=recorded_at,
+        at=at,
+    )
 
 
 def _due(one: DueNow, today: date) -> PositionDue:
     day = one.day
     late = day is not None and is_late(day, one.since, today)
-    return PositionDue(kind=one.care.kind, words=one.care.words, day=day, since=one.since, late=late, over=one.over)
+    return PositionDue(
+        kind=one.care.kind, words=one.care.words, day=day, since=one.since, late=late, over=one.over
+    )
 
 
 def _kept(due: tuple[DueNow, ...]) -> str:
@@ -129,20 +172,44 @@ def _kept(due: tuple[DueNow, ...]) -> str:
     amount = f"{number_plain(one.amount_g)} g each time" if one.amount_g is not None else ""
     strokes = f"{one.strokes} strokes of {one.gun or 'the gun'}" if one.strokes is not None else ""
     runs = f"{number_plain(one.hours_per_day)} h a day" if one.hours_per_day is not None else ""
-    return "; ".join(part for part in (CareWay(one.way).words, one.grease, amount, strokes, runs) if part)
+    return "; ".join(
+        part for part in (CareWay(one.way).words, one.grease, amount, strokes, runs) if part
+    )
 
 
 def _line(entry: CareSaid, job: PositionJob) -> HistoryLine:
     if isinstance(entry, SetSaid | OwedSaid):
         text = "; ".join(care.words for care in entry.due)
         what = "kept from now on" if isinstance(entry, SetSaid) else "due besides"
-        return HistoryLine(on=entry.on, job_id=job.job_id, number=job.number, what=what, text=text, warm_c=None, given_g=None, by="", found=())
+        return HistoryLine(
+            on=entry.on,
+            job_id=job.job_id,
+            number=job.number,
+            what=what,
+            text=text,
+            warm_c=None,
+            given_g=None,
+            by="",
+            found=(),
+        )
     if isinstance(entry, SkipSaid):
         return HistoryLine(
-            on=entry.on, job_id=job.job_id, number=job.number, what="skipped", text=entry.reason, warm_c=None, given_g=None, by=entry.by, found=()
+            on=entry.on,
+            job_id=job.job_id,
+            number=job.number,
+            what="skipped",
+            text=entry.reason,
+            warm_c=None,
+            given_g=None,
+            by=entry.by,
+            found=(),
         )
     strokes = f"{entry.strokes} strokes" if entry.strokes is not None else ""
-    words = "; ".join(part for part in (strokes, *(kind.words for kind in entry.kinds if kind is not CareKind.GREASE)) if part)
+    words = "; ".join(
+        part
+        for part in (strokes, *(kind.words for kind in entry.kinds if kind is not CareKind.GREASE))
+        if part
+    )
     return HistoryLine(
         on=entry.on,
         job_id=job.job_id,

@@ -1,4 +1,6 @@
-"""What is kept beside the logs to be quick, made anew from them: nothing of it says anything that a log does not."""
+"""What is kept beside the logs to be quick, made anew from them: nothing of it says anything that a
+log does not.
+"""
 
 from __future__ import annotations
 
@@ -16,7 +18,9 @@ PAGE = 100
 
 @dataclass(frozen=True)
 class Rebuilt:
-    """How many jobs were looked at, which stood wrong in the list and in what, and which cannot be read, with the reason."""
+    """How many jobs were looked at, which stood wrong in the list and in what, and which cannot be
+    read, with the reason.
+    """
 
     looked_at: int
     mended: dict[str, tuple[str, ...]]
@@ -59,4 +63,8 @@ def _pages(store: Store) -> Iterator[list[str]]:
 def _differs(listed: JobSummary | None, right: JobSummary) -> tuple[str, ...]:
     if listed is None:
         return ("missing",)
-    return tuple(item.name for item in fields(right) if getattr(listed, item.name) != getattr(right, item.name))
+    return tuple(
+        item.name
+        for item in fields(right)
+        if getattr(listed, item.name) != getattr(right, item.name)
+    )

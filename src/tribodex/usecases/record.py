@@ -195,7 +195,9 @@ class Record:
 def record(reference: Reference, loaded: Loaded, chain: ChainView | None = None) -> Record:
     """The record of a job as it stands, with what the chain says of its log."""
     job, desk = loaded.job, desk_of(reference, loaded)
-    driven = [place.id for place in job.places if desk.job.of(tapered.TOPIC, place.id).planned is not None]
+    driven = [
+        place.id for place in job.places if desk.job.of(tapered.TOPIC, place.id).planned is not None
+    ]
     mountings = tuple(_mounting(desk, at) for at in driven)
     sections = tuple(_sections(desk))
     first = next(iter(desk.procedures.values()))
@@ -208,9 +210,16 @@ def record(reference: Reference, loaded: Loaded, chain: ChainView | None = None)
         title=job.opened.title,
         machine=job.machine,
         position=" and ".join(place.name for place in job.places),
-        bearing=" and ".join(dict.fromkeys(f.bearing.label for p in job.places if (f := desk.fitted(p.id)) is not None)),
+        bearing=" and ".join(
+            dict.fromkeys(
+                f.bearing.label for p in job.places if (f := desk.fitted(p.id)) is not None
+            )
+        ),
         status=rail.status(desk),
-        procedure=", ".join(f"{p.title} ({p.id}@{p.version})" for p in {p.id: p for p in desk.procedures.values()}.values()),
+        procedure=", ".join(
+            f"{p.title} ({p.id}@{p.version})"
+            for p in {p.id: p for p in desk.procedures.values()}.values()
+        ),
         gates=tuple(_gates(desk)),
         mountings=mountings,
         sections=sections,
@@ -247,7 +256,9 @@ def record(reference: Reference, loaded: Loaded, chain: ChainView | None = None)
 
 
 def _shown(desk: Desk) -> dict[str, Any]:
-    """What page one says of the stages: as it was signed, or as it stands where nobody signed. Older signatures kept nothing of that."""
+    """What page one says of the stages: as it was signed, or as it stands where nobody signed.
+    Older signatures kept nothing of that.
+    """
     signed = desk.job.signed
     if signed is not None:
         return {"outcome": signed.outcome, "proven": signed.shown, "alarms": signed.alarms}
@@ -287,7 +298,11 @@ def _mounting(desk: Desk, at: str) -> MountingRecord:
         procedure=f"{procedure.title} ({procedure.id}@{procedure.version})",
         accepted=tuple(Acceptance(a.what, a.name, a.reason) for a in state.accepted),
         gaugings=tuple(_gauging(plan, g) for g in state.gaugings if g.closed is not None),
-        checks=tuple(CheckRecord(a.number, c.nut_deg, c.swivel, c.turns_freely, c.locked) for a in state.attempts for c in a.checks),
+        checks=tuple(
+            CheckRecord(a.number, c.nut_deg, c.swivel, c.turns_freely, c.locked)
+            for a in state.attempts
+            for c in a.checks
+        ),
         attempts=_attempts(state),
         method=plan.method_title,
         washer_reason=WASHER_REASONS[plan.washer] if plan.lock is LockKind.TAB_WASHER else "",
@@ -300,11 +315,18 @@ def _mounting(desk: Desk, at: str) -> MountingRecord:
 
 def _attempts(state: Tapered) -> tuple[AttemptRecord, ...]:
     driven = [a for a in state.attempts if a.zero_set]
-    return tuple(AttemptRecord(a.number, ZERO_PRIORS[a.zero].words, a.nut_deg, a.locked is not None, a.released) for a in driven)
+    return tuple(
+        AttemptRecord(
+            a.number, ZERO_PRIORS[a.zero].words, a.nut_deg, a.locked is not None, a.released
+        )
+        for a in driven
+    )
 
 
 def _sections(desk: Desk) -> Iterator[PlacedSection]:
-    """What every topic has to say in the record, in the order of work; and the steps that were ticked off."""
+    """What every topic has to say in the record, in the order of work; and the steps that were
+    ticked off.
+    """
     for topic in desk.house.topics:
         yield from _placed(desk, topic)
     for task in rail.tasks(desk):
@@ -325,27 +347,36 @@ def _placed(desk: Desk, topic: Topic[Any]) -> Iterator[PlacedSection]:
         if used is topic:
             where = desk.job.place(at).name if at and len(desk.job.places) > 1 else ""
             here = desk.here(at)
-            yield from (PlacedSection(where, section) for section in topic.record(here, here.of(topic)))
+            yield from (
+                PlacedSection(where, section) for section in topic.record(here, here.of(topic))
+            )
 
 
 def _gauging(plan: Plan, gauging: Gauging) -> GaugingRecord:
     closed = gauging.closed
     verdict = None
     if closed is not None:
-        verdict = closed.initial_verdict or (closed.final_verdict.overall if closed.final_verdict else None)
+        verdict = closed.initial_verdict or (
+            closed.final_verdict.overall if closed.final_verdict else None
+        )
     return GaugingRecord(
         number=gauging.number,
         title=PHASES[gauging.phase],
         where=PLACES[gauging.where],
         attempt=gauging.attempt,
         nut_deg=gauging.nut_deg,
-        cells=tuple(CellRecord(c.place, c.row, c.bracket.low_um, c.bracket.high_um) for c in gauging.cells(plan)),
+        cells=tuple(
+            CellRecord(c.place, c.row, c.bracket.low_um, c.bracket.high_um)
+            for c in gauging.cells(plan)
+        ),
         summary=closed.summary if closed else None,
         verdict=verdict,
     )
 
 
-def _sources(reference: Reference, plans: Sequence[Plan], figures: Sequence[Result]) -> tuple[Source, ...]:
+def _sources(
+    reference: Reference, plans: Sequence[Plan], figures: Sequence[Result]
+) -> tuple[Source, ...]:
     """Sources of every figure: as they stood when the job was planned, else as they stand now."""
     known = reference.sources | {source.id: source for plan in plans for source in plan.sources}
     used = dict.fromkeys(line.source_id for figure in figures for line in figure.working)

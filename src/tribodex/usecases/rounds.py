@@ -1,4 +1,6 @@
-"""Rounds: what is due over the plant, levelled over weeks by route and crew, and a round that is opened as a job of its own."""
+"""Rounds: what is due over the plant, levelled over weeks by route and crew, and a round that is
+opened as a job of its own.
+"""
 
 from __future__ import annotations
 
@@ -29,7 +31,9 @@ MOST_STOPS = 60
 
 @dataclass(frozen=True)
 class Rounds:
-    """The plan: loads of the weeks, and the stops that were asked for. `undated`: what has no day, for want of hours a day."""
+    """The plan: loads of the weeks, and the stops that were asked for. `undated`: what has no day,
+    for want of hours a day.
+    """
 
     today: date
     weeks: tuple[RoundWeek, ...]
@@ -43,8 +47,12 @@ class Rounds:
     crews: tuple[str, ...]
 
 
-def rounds(store: Store, today: date, asked: RoundsAsked, weeks: int = WEEKS, kept: KeptPlan | None = None) -> Rounds:
-    """What is due over the plant; `kept`: where the plan is kept from one question to the next. Raises InvalidInput for weeks that cannot be."""
+def rounds(
+    store: Store, today: date, asked: RoundsAsked, weeks: int = WEEKS, kept: KeptPlan | None = None
+) -> Rounds:
+    """What is due over the plant; `kept`: where the plan is kept from one question to the next.
+    Raises InvalidInput for weeks that cannot be.
+    """
     if not 1 <= weeks <= MOST_WEEKS:
         raise InvalidInput.at("weeks", f"{weeks} weeks cannot be planned.", f"1 to {MOST_WEEKS}")
     due = (kept or KeptPlan()).of(store, today, weeks)
@@ -65,7 +73,9 @@ def rounds(store: Store, today: date, asked: RoundsAsked, weeks: int = WEEKS, ke
 
 @dataclass(frozen=True)
 class RoundOrder:
-    """A round to open: a week of the plan on a route or of a crew, without those left out; or the positions that were chosen."""
+    """A round to open: a week of the plan on a route or of a crew, without those left out; or the
+    positions that were chosen.
+    """
 
     title: str = ""
     week: int | None = None
@@ -76,9 +86,17 @@ class RoundOrder:
 
 
 def open_round(
-    store: Store, reference: Reference, job_id: str, order: RoundOrder, tap: Tap, recorded_at: datetime, kept: KeptPlan | None = None
+    store: Store,
+    reference: Reference,
+    job_id: str,
+    order: RoundOrder,
+    tap: Tap,
+    *,
+    recorded_at: datetime,
+    kept: KeptPlan | None = None,
 ) -> Loaded:
-    """Open a round as a job: its stops are its places. Opening the same id again gives the round that is there.
+    """Open a round as a job: its stops are its places. Opening the same id again gives the round
+    that is there.
 
     Raises InvalidInput with the fields to correct.
     """
@@ -93,16 +111,31 @@ def open_round(
         return Loaded(job_id, log, fold(log))
     walked = store.in_open_rounds([stop.position_id for stop in stops])
     if walked:
-        held = ", ".join(f"{stop.machine}, {stop.position} (round {walked[stop.position_id]})" for stop in stops if stop.position_id in walked)
-        raise InvalidInput.at("positions", f"In an open round already: {held}.", "walk or sign that round first; or leave these stops out")
+        held = ", ".join(
+            f"{stop.machine}, {stop.position} (round {walked[stop.position_id]})"
+            for stop in stops
+            if stop.position_id in walked
+        )
+        raise InvalidInput.at(
+            "positions",
+            f"In an open round already: {held}.",
+            "walk or sign that round first; or leave these stops out",
+        )
     own, shaft = reference.procedure(STOP_PROCEDURE), reference.procedure(ROUND)
     places, plans = [], []
     for i, stop in enumerate(stops, 1):
         name = f"{stop.machine}, {stop.position}"
         places.append(Place(str(i), stop.position_id, name, own.id, own.version))
-        plans.append(Planned(str(i), _stop(stop, [due_read(kept) for kept in due.get(stop.position_id, [])], today)))
+        plans.append(
+            Planned(
+                str(i),
+                _stop(stop, [due_read(kept) for kept in due.get(stop.position_id, [])], today),
+            )
+        )
     routes = ", ".join(dict.fromkeys(stop.route for stop in stops))
-    title = order.title.strip() or f"Round: {routes}, {len(stops)} stop{'s' if len(stops) != 1 else ''}"
+    title = (
+        order.title.strip() or f"Round: {routes}, {len(stops)} stop{'s' if len(stops) != 1 else ''}"
+    )
     opened = JobOpened(
         number=number,
         title=title,
@@ -114,7 +147,9 @@ def open_round(
         plans=tuple(plans),
     )
     try:
-        return append(store, reference, job_id, None, [(SHAFT, opened)], tap, recorded_at)
+        return append(
+            store, reference, job_id, None, [(SHAFT, opened)], tap=tap, recorded_at=recorded_at
+        )
     except ConcurrentWriter:
         return load(store, job_id)
 
@@ -123,13 +158,25 @@ def _chosen(every: DueStops, order: RoundOrder) -> list[DueStop]:
     if order.positions:
         found = every.first_at(order.positions)
         if missing := set(order.positions) - {stop.position_id for stop in found}:
-            raise InvalidInput.at("positions", f"Nothing is due at {', '.join(sorted(missing))}.", "positions of the plan")
+            raise InvalidInput.at(
+                "positions",
+                f"Nothing is due at {', '.join(sorted(missing))}.",
+                "positions of the plan",
+            )
         return sorted(found, key=lambda stop: (stop.route, stop.machine, stop.position_id))
-    which = every.left_out(every.asked(RoundsAsked(order.week, order.route, order.crew)), order.without)
+    which = every.left_out(
+        every.asked(RoundsAsked(order.week, order.route, order.crew)), order.without
+    )
     if not which.size:
-        raise InvalidInput.at("week", "Nothing is due there.", "a week, route or crew with something due")
+        raise InvalidInput.at(
+            "week", "Nothing is due there.", "a week, route or crew with something due"
+        )
     if which.size > MOST_STOPS:
-        raise InvalidInput.at("week", f"{which.size} stops are more than one round takes.", f"at most {MOST_STOPS}: one route, or one crew")
+        raise InvalidInput.at(
+            "week",
+            f"{which.size} stops are more than one round takes.",
+            f"at most {MOST_STOPS}: one route, or one crew",
+        )
     return every.listed(which)
 
 
@@ -138,8 +185,14 @@ def _stop(stop: DueStop, due: Sequence[DueNow], today: date) -> Fact:
     here = [one for one in due if one.care.kind in stop.kinds]
     # What its work owes says nothing of how the bearing itself is greased.
     own = [one for one in here if one.care.kind not in OWED]
-    greased = next((one for one in own if one.care.kind is CareKind.GREASE), own[0] if own else None)
-    last = max((one for one in due if one.last_on is not None), key=lambda one: one.last_on or date.min, default=None)
+    greased = next(
+        (one for one in own if one.care.kind is CareKind.GREASE), own[0] if own else None
+    )
+    last = max(
+        (one for one in due if one.last_on is not None),
+        key=lambda one: one.last_on or date.min,
+        default=None,
+    )
     plan = StopPlan(
         position_id=stop.position_id,
         machine=stop.machine,

@@ -1,4 +1,6 @@
-"""How plain data and what it stands for become each other: worked out when it is first needed, then kept."""
+"""How plain data and what it stands for become each other: worked out when it is first needed, then
+kept.
+"""
 
 from __future__ import annotations
 
@@ -12,7 +14,8 @@ T = TypeVar("T")
 
 
 class Shape(Generic[T]):
-    """A type adapter that is made at its first use: a start that needs three of a hundred waits for three.
+    """A type adapter that is made at its first use: a start that needs three of a hundred waits for
+    three.
 
     >>> Shape(tuple[int, ...]).dump_json((1, 2))
     b'[1,2]'
@@ -28,7 +31,9 @@ class Shape(Generic[T]):
 
     def validate_python(self, value: Any, *, context: Mapping[str, Any] | None = None) -> T:
         """What plain data stands for. Raises pydantic.ValidationError."""
-        return self.adapter.validate_python(value, context=dict(context) if context is not None else None)
+        return self.adapter.validate_python(
+            value, context=dict(context) if context is not None else None
+        )
 
     def validate_json(self, text: str | bytes) -> T:
         """What a JSON text stands for. Raises pydantic.ValidationError."""

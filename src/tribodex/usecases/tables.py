@@ -75,9 +75,11 @@ RowState = Literal["compared", "corrected", "added", "left out"]
 
 @dataclass(frozen=True)
 class RowCheck:
-    """A row that was compared with print here: where it stands in the table, the row as it ships, and every version, the newest last.
+    """A row that was compared with print here: where it stands in the table, the row as it ships,
+    and every version, the newest last.
 
-    `at` is None for a row that does not hold: withdrawn, or left out because it fits the table no more.
+    `at` is None for a row that does not hold: withdrawn, or left out because it fits the table no
+    more.
     """
 
     item_id: str
@@ -89,7 +91,9 @@ class RowCheck:
 
 @dataclass(frozen=True)
 class TableView:
-    """A table, its rows as they hold here, and its charts; which of them were compared with print, and by whom."""
+    """A table, its rows as they hold here, and its charts; which of them were compared with print,
+    and by whom.
+    """
 
     id: str
     source: Source
@@ -103,12 +107,24 @@ class TableView:
 def table_heads(reference: Reference) -> tuple[TableHead, ...]:
     """Every table, those of one's own last."""
     shipped = ((sheet.source.id, len(sheet.rows)) for sheet in reference.sheets)
-    heads = [TableHead(name, reference.sources[name], rows, len(_charts(reference, name)), False) for name, rows in shipped]
-    own = [TableHead(c.card, c.source, len(c.lines), len(_own_charts(c)), True) for c in reference.cards.values() if c.name]
+    heads = [
+        TableHead(name, reference.sources[name], rows, len(_charts(reference, name)), False)
+        for name, rows in shipped
+    ]
+    own = [
+        TableHead(c.card, c.source, len(c.lines), len(_own_charts(c)), True)
+        for c in reference.cards.values()
+        if c.name
+    ]
     return (*heads, *own)
 
 
-def table_view(reference: Reference, table_id: str, items: Sequence[CribItem] = (), listed: Mapping[str, str] = NOBODY) -> TableView:
+def table_view(
+    reference: Reference,
+    table_id: str,
+    items: Sequence[CribItem] = (),
+    listed: Mapping[str, str] = NOBODY,
+) -> TableView:
     """One table, with what was compared with print at the site whose crib it is. Raises NotFound.
 
     `listed`: how lists call whoever left.
@@ -130,17 +146,30 @@ def table_view(reference: Reference, table_id: str, items: Sequence[CribItem] = 
     return _own(card)
 
 
-def _checks(sheet: Sheet, items: Sequence[CribItem], listed: Mapping[str, str]) -> tuple[RowCheck, ...]:
+def _checks(
+    sheet: Sheet, items: Sequence[CribItem], listed: Mapping[str, str]
+) -> tuple[RowCheck, ...]:
     found = []
     for item in latest(items, "row"):
         kept = kept_of(item)
         if kept.table != sheet.source.id:
             continue
-        at = sheet.rows.index(kept.cells) if not item.withdrawn and kept.cells in sheet.rows else None
-        holds: RowState = "added" if not kept.was else "compared" if kept.change is None else "corrected"
+        at = (
+            sheet.rows.index(kept.cells)
+            if not item.withdrawn and kept.cells in sheet.rows
+            else None
+        )
+        holds: RowState = (
+            "added" if not kept.was else "compared" if kept.change is None else "corrected"
+        )
         was = tuple(kept.was[column] for column in sheet.columns) if kept.was else ()
-        each = (replace(one, second=listed.get(one.second, one.second)) for one in versions(items, item.item_id, sheet.columns))
-        found.append(RowCheck(item.item_id, holds if at is not None else "left out", at, was, tuple(each)))
+        each = (
+            replace(one, second=listed.get(one.second, one.second))
+            for one in versions(items, item.item_id, sheet.columns)
+        )
+        found.append(
+            RowCheck(item.item_id, holds if at is not None else "left out", at, was, tuple(each))
+        )
     return tuple(found)
 
 
@@ -151,9 +180,22 @@ def _rows(sheet: Sheet) -> tuple[tuple[str, ...], ...]:
 def _own(card: ReductionCard) -> TableView:
     key = "d" if card.keyed_by is KeyedBy.BORE else "shaft"
     columns: tuple[str, ...] = (
-        "part", f"{key}_over_mm", f"{key}_to_mm", "reduction_min_um", "reduction_max_um", "final_min_um", "final_max_um", "driveup_1_12_mm",
-        "driveup_1_30_mm", "angle_deg", "unmounted_um", "min_residual_um", "min_residual_CN_um", "min_residual_C3_um", "min_residual_C4_um",
-    )  # fmt: skip
+        "part",
+        f"{key}_over_mm",
+        f"{key}_to_mm",
+        "reduction_min_um",
+        "reduction_max_um",
+        "final_min_um",
+        "final_max_um",
+        "driveup_1_12_mm",
+        "driveup_1_30_mm",
+        "angle_deg",
+        "unmounted_um",
+        "min_residual_um",
+        "min_residual_CN_um",
+        "min_residual_C3_um",
+        "min_residual_C4_um",
+    )
     rows = []
     for line in card.lines:
         by_part = card.keyed_by is KeyedBy.PART
@@ -167,13 +209,23 @@ def _own(card: ReductionCard) -> TableView:
                 _band(line.angle_deg),
                 _band(line.unmounted_um),
                 f"{line.least_um:g}" if line.least_um is not None else "",
-                *(f"{line.least_of_um[g]:g}" if g in line.least_of_um else "" for g in (Group.CN, Group.C3, Group.C4)),
+                *(
+                    f"{line.least_of_um[g]:g}" if g in line.least_of_um else ""
+                    for g in (Group.CN, Group.C3, Group.C4)
+                ),
             )
         )
     used = [i for i, _ in enumerate(columns) if any(row[i] for row in rows)]
     columns = tuple(columns[i] for i in used)
     rows = [tuple(row[i] for i in used) for row in rows]
-    return TableView(id=card.card, source=card.source, columns=columns, rows=tuple(rows), charts=_own_charts(card), own=True)
+    return TableView(
+        id=card.card,
+        source=card.source,
+        columns=columns,
+        rows=tuple(rows),
+        charts=_own_charts(card),
+        own=True,
+    )
 
 
 def _own_charts(card: ReductionCard) -> tuple[Chart, ...]:
@@ -200,14 +252,27 @@ def _charts(reference: Reference, table_id: str) -> tuple[Chart, ...]:
 
 
 def _limits(sheet: Sheet) -> Chart:
-    """Group limits over the bore; groups that a table leaves out at some bores are not drawn there."""
+    """Group limits over the bore; groups that a table leaves out at some bores are not drawn
+    there."""
 
     def bands(group: Group) -> tuple[ChartBand, ...]:
         rows = [row for row in sheet.rows if row.get(f"{group}_min") and row.get(f"{group}_max")]
-        return tuple(ChartBand(*(value(row[name]) for name in ("d_over_mm", "d_to_mm", f"{group}_min", f"{group}_max"))) for row in rows)
+        return tuple(
+            ChartBand(
+                *(
+                    value(row[name])
+                    for name in ("d_over_mm", "d_to_mm", f"{group}_min", f"{group}_max")
+                )
+            )
+            for row in rows
+        )
 
-    series = tuple(Series(group.value, "bands", found) for group in Group if (found := bands(group)))
-    return Chart("limits", "Group limits over the bore", "bore, mm", "radial internal clearance, µm", series)
+    series = tuple(
+        Series(group.value, "bands", found) for group in Group if (found := bands(group))
+    )
+    return Chart(
+        "limits", "Group limits over the bore", "bore, mm", "radial internal clearance, µm", series
+    )
 
 
 def _reductions(cards: Iterable[ReductionCard]) -> Chart:
@@ -216,12 +281,16 @@ def _reductions(cards: Iterable[ReductionCard]) -> Chart:
             card.heading,
             "bands",
             tuple(
-                ChartBand(r.over_mm, r.to_mm, r.reduction_um.low, r.reduction_um.high) for r in card.rows or card.lines if r.reduction_um is not None
+                ChartBand(r.over_mm, r.to_mm, r.reduction_um.low, r.reduction_um.high)
+                for r in card.rows or card.lines
+                if r.reduction_um is not None
             ),
         )
         for card in cards
     )
-    return Chart("reductions", "Clearance reduction over the bore", "bore, mm", "reduction, µm", series)
+    return Chart(
+        "reductions", "Clearance reduction over the bore", "bore, mm", "reduction, µm", series
+    )
 
 
 def _theory(cards: list[ReductionCard], taper: Taper) -> Chart:
@@ -233,16 +302,31 @@ def _theory(cards: list[ReductionCard], taper: Taper) -> Chart:
         Series(
             "Elastic rings, solid steel",
             "line",
-            tuple(ChartBand(b, b, r * (1 - uncertainty), r * (1 + uncertainty)) for b, r in sorted(theory.items())),
+            tuple(
+                ChartBand(b, b, r * (1 - uncertainty), r * (1 + uncertainty))
+                for b, r in sorted(theory.items())
+            ),
         )
     ]
     found = []
     for card in cards:
-        its = tuple(ChartBand(r.bore_mm, r.bore_mm, r.card_low, r.card_high) for r in rows if r.card == card.card)
+        its = tuple(
+            ChartBand(r.bore_mm, r.bore_mm, r.card_low, r.card_high)
+            for r in rows
+            if r.card == card.card
+        )
         found.append(Series(card.heading, "bands", its))
-    apart = sorted({r.bore_mm for r in rows if r.theory_ratio * (1 + uncertainty) < r.card_low or r.theory_ratio * (1 - uncertainty) > r.card_high})
+    apart = sorted(
+        {
+            r.bore_mm
+            for r in rows
+            if r.theory_ratio * (1 + uncertainty) < r.card_low
+            or r.theory_ratio * (1 - uncertainty) > r.card_high
+        }
+    )
     note = (
-        f"Theory with its uncertainty (±{percent(uncertainty)}) and a card part at {len(apart)} of {len(theory)} bores"
+        f"Theory with its uncertainty (±{percent(uncertainty)}) and a card part at {len(apart)} of"
+        f" {len(theory)} bores"
         + (f", first at {apart[0]:g} mm." if apart else ".")
         + " The range of a card is from its least pair to its greatest pair."
     )

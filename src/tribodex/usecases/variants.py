@@ -1,4 +1,6 @@
-"""The calculator: the same computing without a job. Two or three variants side by side, each with its own errors."""
+"""The calculator: the same computing without a job. Two or three variants side by side, each with
+its own errors.
+"""
 
 from __future__ import annotations
 
@@ -13,7 +15,8 @@ from tribodex.core.mounting.drive_up import reduction_per_degree_um
 from tribodex.core.mounting.elastic import effective_ratio
 from tribodex.core.mounting.force import ToolChoice
 from tribodex.core.mounting.running import play_gone_at, running_clearance
-from tribodex.core.mounting.window import Window, half_rule, window_result
+from tribodex.core.mounting.window import Window
+from tribodex.core.mounting.window_working import half_rule, window_result
 from tribodex.core.quantities import parse_length, um_text
 from tribodex.core.sources import LAME, PRACTICE, SCREW
 from tribodex.core.topics.tapered.plan import Plan
@@ -34,7 +37,9 @@ RINGS_K = Span(0.0, 200.0)
 @AS_TYPED
 @dataclass(frozen=True)
 class VariantDraft:
-    """One variant as typed: a plan, a measured clearance if there is one, how much warmer the inner ring runs."""
+    """One variant as typed: a plan, a measured clearance if there is one, how much warmer the inner
+    ring runs.
+    """
 
     plan: PlanDraft = field(default_factory=PlanDraft)
     initial: str = ""
@@ -81,7 +86,11 @@ def side_by_side(reference: Reference, drafts: Sequence[VariantDraft]) -> Varian
     Raises InvalidInput for none or more than three.
     """
     if not 1 <= len(drafts) <= MOST_VARIANTS:
-        raise InvalidInput.at("variants", f"{len(drafts)} variants cannot be shown side by side.", f"1 to {MOST_VARIANTS}")
+        raise InvalidInput.at(
+            "variants",
+            f"{len(drafts)} variants cannot be shown side by side.",
+            f"1 to {MOST_VARIANTS}",
+        )
     variants = tuple(_variant(reference, draft) for draft in drafts)
     return Variants(variants, _differs([v.sheet for v in variants if v.sheet is not None]))
 
@@ -96,15 +105,34 @@ def _variant(reference: Reference, draft: VariantDraft) -> OneVariant:
 def _sheet(reference: Reference, draft: VariantDraft) -> VariantSheet:
     errors = Collector()
     plan = errors.take(lambda: make_plan(reference, (), draft.plan, gauges=False))
-    initial = errors.take(lambda: parse_length(draft.initial, "initial").um) if draft.initial.strip() else None
-    warmer = errors.take(lambda: parse_kelvin(draft.inner_over_outer, "inner_over_outer", RINGS_K)) if draft.inner_over_outer.strip() else None
-    squeeze = errors.take(lambda: parse_length(draft.squeeze, "squeeze", zero=True).um) if draft.squeeze.strip() else 0.0
+    initial = (
+        errors.take(lambda: parse_length(draft.initial, "initial").um)
+        if draft.initial.strip()
+        else None
+    )
+    warmer = (
+        errors.take(lambda: parse_kelvin(draft.inner_over_outer, "inner_over_outer", RINGS_K))
+        if draft.inner_over_outer.strip()
+        else None
+    )
+    squeeze = (
+        errors.take(lambda: parse_length(draft.squeeze, "squeeze", zero=True).um)
+        if draft.squeeze.strip()
+        else 0.0
+    )
     errors.check()
     if plan is None:
         raise InvalidInput("The variant is not complete.")
     limits = plan.limits_um
     c0 = initial if initial is not None else limits.mid
-    assumed = [] if initial is not None else [f"Unmounted clearance not given: the middle of {plan.bearing.group}, {um_text(c0)}, is taken."]
+    assumed = (
+        []
+        if initial is not None
+        else [
+            f"Unmounted clearance not given: the middle of {plan.bearing.group}, {um_text(c0)}, is"
+            " taken."
+        ]
+    )
     if initial is not None and not 0.3 * limits.low <= initial <= 3 * limits.high:
         span = f"{um_text(limits.low)} to {um_text(limits.high)} in its group"
         raise InvalidInput.at("initial", f"{um_text(initial)} is no clearance of this bore.", span)
@@ -131,8 +159,12 @@ def _sheet(reference: Reference, draft: VariantDraft) -> VariantSheet:
     )
 
 
-def _at_the_aim(plan: Plan, window: Window, warmer_k: float | None, squeeze_um: float) -> list[Result]:
-    """What follows when the residual ends in the middle of its window: play when warm, and what one tab step takes out."""
+def _at_the_aim(
+    plan: Plan, window: Window, warmer_k: float | None, squeeze_um: float
+) -> list[Result]:
+    """What follows when the residual ends in the middle of its window: play when warm, and what one
+    tab step takes out.
+    """
     found = []
     taken_um = plan.warm_shaft_um
     if warmer_k is not None:
@@ -148,9 +180,15 @@ def _at_the_aim(plan: Plan, window: Window, warmer_k: float | None, squeeze_um: 
     by_hand = f"{number(k)}·{plan.bearing.taper}·{number(nut.pitch_mm)}/360"
     fit = (window.high_um - window.low_um) / taken
     if fit < 1:
-        verdict = Verdict("may miss the window", Level.WATCH, "A step takes out more than the window is wide: the lock may not meet inside it.")
+        verdict = Verdict(
+            "may miss the window",
+            Level.WATCH,
+            "A step takes out more than the window is wide: the lock may not meet inside it.",
+        )
     else:
-        verdict = Verdict("meets the window", Level.GOOD, f"About {fit:.0f} positions lie inside the window.")
+        verdict = Verdict(
+            "meets the window", Level.GOOD, f"About {fit:.0f} positions lie inside the window."
+        )
     found.append(
         Result(
             "lock_step",
@@ -159,9 +197,33 @@ def _at_the_aim(plan: Plan, window: Window, warmer_k: float | None, squeeze_um: 
             "µm",
             verdict=verdict,
             working=(
-                Line("Δα", "turn between tab positions", "360°/lcm(n, m)", f"n = {nut.slots}, m = {nut.tabs}", step, "°", SCREW.id),
-                Line("κ", "reduction for a degree", "κ = k·t·P/360", by_hand, per_degree, "µm/°", LAME.id),
-                Line("Δr", "reduction for a step", "κ·Δα", f"{number(per_degree)}·{number(step)}", taken, "µm", PRACTICE.id),
+                Line(
+                    "Δα",
+                    "turn between tab positions",
+                    "360°/lcm(n, m)",
+                    f"n = {nut.slots}, m = {nut.tabs}",
+                    step,
+                    "°",
+                    SCREW.id,
+                ),
+                Line(
+                    "κ",
+                    "reduction for a degree",
+                    "κ = k·t·P/360",
+                    by_hand,
+                    per_degree,
+                    "µm/°",
+                    LAME.id,
+                ),
+                Line(
+                    "Δr",
+                    "reduction for a step",
+                    "κ·Δα",
+                    f"{number(per_degree)}·{number(step)}",
+                    taken,
+                    "µm",
+                    PRACTICE.id,
+                ),
             ),
         )
     )
@@ -174,5 +236,12 @@ def _differs(sheets: Sequence[VariantSheet]) -> tuple[str, ...]:
         return ()
     names = dict.fromkeys(figure.id for sheet in sheets for figure in sheet.figures)
     # What differs only in the last digits of a floating-point number does not differ.
-    by_name = [{f.id: [f"{v:.5g}" for v in (f.value, f.value_to) if v is not None] for f in sheet.figures} for sheet in sheets]
-    return tuple(name for name in names if any(found.get(name) != by_name[0].get(name) for found in by_name[1:]))
+    by_name = [
+        {f.id: [f"{v:.5g}" for v in (f.value, f.value_to) if v is not None] for f in sheet.figures}
+        for sheet in sheets
+    ]
+    return tuple(
+        name
+        for name in names
+        if any(found.get(name) != by_name[0].get(name) for found in by_name[1:])
+    )

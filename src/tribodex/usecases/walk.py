@@ -1,4 +1,6 @@
-"""A round as it is walked: every stop with what is due there, so that it can be done without a network."""
+"""A round as it is walked: every stop with what is due there, so that it can be done without a
+network.
+"""
 
 from __future__ import annotations
 
@@ -24,7 +26,9 @@ class SetOutStep:
 
 @dataclass(frozen=True)
 class Walk:
-    """A round with all its stops. `grease_g`: what all strokes of it come to; None where one of them is not known."""
+    """A round with all its stops. `grease_g`: what all strokes of it come to; None where one of
+    them is not known.
+    """
 
     id: str
     number: int
@@ -45,7 +49,9 @@ def walk(reference: Reference, loaded: Loaded) -> Walk:
     if job.opened.procedure_id != ROUND:
         raise NotFound("This job is no round.")
     desk = desk_of(reference, loaded)
-    stops = tuple(stop.TOPIC.view(desk.here(place.id), job.of(stop.TOPIC, place.id)) for place in job.places)
+    stops = tuple(
+        stop.TOPIC.view(desk.here(place.id), job.of(stop.TOPIC, place.id)) for place in job.places
+    )
     task = next(task for task in rail.tasks(desk) if task.stage.id == SET_OUT)
     ticks = job.ticks(SET_OUT, task.at)
     plans = [job.of(stop.TOPIC, place.id).plan for place in job.places]
@@ -60,7 +66,11 @@ def walk(reference: Reference, loaded: Loaded) -> Walk:
         set_out=tuple(SetOutStep(step, step in ticks) for step in rail.steps_of(desk, task)),
         stops=stops,
         left=left,
-        grease_g=round(sum(amount for amount in amounts if amount is not None), 1) if amounts and None not in amounts else None,
+        grease_g=(
+            round(sum(amount for amount in amounts if amount is not None), 1)
+            if amounts and None not in amounts
+            else None
+        ),
         may_sign=left == 0 and not job.closed,
         last_seq=job.last_seq,
     )

@@ -21,7 +21,9 @@ class PlantPerson:
 
 @dataclass(frozen=True)
 class Plant:
-    """A site with its machines, people, tools, and crews with their routes; guns and wrenches as they are typed, by id."""
+    """A site with its machines, people, tools, and crews with their routes; guns and wrenches as
+    they are typed, by id.
+    """
 
     machines: tuple[Machine, ...]
     people: tuple[PlantPerson, ...]

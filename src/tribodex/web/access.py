@@ -20,8 +20,14 @@ from tribodex.web.context import DatabaseStalled, context
 from tribodex.web.problems import problem
 from tribodex.web.rules import Rule, SiteBy, rule_of
 
-SESSION, DEVICE, SEALED, CHOSEN = "tribodex_session", "tribodex_device", "tribodex_seal", "tribodex_site"
-# What a page of ours sends: the seal with every write, the site that was chosen, whose tap it is where it waited, and that no PIN was asked.
+SESSION, DEVICE, SEALED, CHOSEN = (
+    "tribodex_session",
+    "tribodex_device",
+    "tribodex_seal",
+    "tribodex_site",
+)
+# What a page of ours sends: the seal with every write, the site that was chosen, whose tap it is
+# where it waited, and that no PIN was asked.
 SEAL, SITE, TAP, PIN = "Tribodex-Seal", "Tribodex-Site", "Tribodex-Tap", "Tribodex-Pin"
 NOT_CHECKED = "not checked"
 SAFE = ("GET", "HEAD", "OPTIONS")
@@ -46,7 +52,9 @@ TELLS = {
 
 @dataclass
 class Person(UserMixin):  # type: ignore[misc]
-    """Who is signed in, as the sign-in library knows it; `by_tap`: not by the session of this browser, but by a tap that waited on it."""
+    """Who is signed in, as the sign-in library knows it; `by_tap`: not by the session of this
+    browser, but by a tap that waited on it.
+    """
 
     session: Session
     token: str
@@ -60,13 +68,16 @@ class Person(UserMixin):  # type: ignore[misc]
 def install(app: Flask) -> None:
     """Look at every request; what has no rule is open to nobody."""
     manager = LoginManager()
-    # Sessions are rows of ours: nothing is kept in a cookie of the framework, so there is nothing of it to protect.
+    # Sessions are rows of ours: nothing is kept in a cookie of the framework, so there is nothing
+    # of it to protect.
     manager.session_protection = None
     manager.init_app(app)
 
     @manager.request_loader  # type: ignore[untyped-decorator,unused-ignore]
     def who(_: Any) -> Person | None:
-        return _who(rule_of(request.method, request.url_rule.rule) if request.url_rule is not None else None)
+        return _who(
+            rule_of(request.method, request.url_rule.rule) if request.url_rule is not None else None
+        )
 
     @app.before_request
     def ask() -> Response | None:
@@ -80,7 +91,9 @@ def install(app: Flask) -> None:
 
     @app.after_request
     def keep(answer: Response) -> Response:
-        """What was changed is kept with who did it; taps keep it themselves, with their entry, and so do the people's own pages."""
+        """What was changed is kept with who did it; taps keep it themselves, with their entry, and
+        so do the people's own pages.
+        """
         own, rule = acting_or_none(), request.url_rule
         if own is None or rule is None or request.method in SAFE or answer.status_code >= 300:
             return answer
@@ -88,7 +101,14 @@ def install(app: Flask) -> None:
             here, given = context(), request.view_args or {}
             try:
                 with here.store() as store:
-                    store.who.add_act(own.act(here.now(), TELLS[rule.rule], next(iter(given.values()), ""), given.get("job_id", "")))
+                    store.who.add_act(
+                        own.act(
+                            here.now(),
+                            TELLS[rule.rule],
+                            next(iter(given.values()), ""),
+                            given.get("job_id", ""),
+                        )
+                    )
             except (SQLAlchemyError, DatabaseStalled) as error:
                 # What was changed is stored, and names who did it: the answer stays what it is.
                 app.logger.warning("who did it is not kept: %s", type(error).__name__)
@@ -96,7 +116,9 @@ def install(app: Flask) -> None:
 
 
 def _who(rule: Rule | None) -> Person | None:
-    """Who asks: by the cookie of this browser, or by the secret that a tap carries; both only on the device that they were given to."""
+    """Who asks: by the cookie of this browser, or by the secret that a tap carries; both only on
+    the device that they were given to.
+    """
     here, tap = context(), request.headers.get(TAP, "")
     by_tap = bool(tap) and rule is not None and rule.taps
     token = tap if by_tap else request.cookies.get(SESSION, "")
@@ -111,17 +133,30 @@ def _ask(rule: Rule, right: Right) -> Response | None:
     person: Person | None = current_user if current_user.is_authenticated else None
     if person is None:
         return sign_in_first()
-    if request.method not in SAFE and not person.by_tap and request.headers.get(SEAL, "") != seal_of(person.token):
-        return problem(403, "seal", "Not from here", "This did not come from a page of this server that is signed in: load the page again.")
+    if (
+        request.method not in SAFE
+        and not person.by_tap
+        and request.headers.get(SEAL, "") != seal_of(person.token)
+    ):
+        return problem(
+            403,
+            "seal",
+            "Not from here",
+            "This did not come from a page of this server that is signed in: load the page again.",
+        )
     account = person.session.account
     if account.must_change and not rule.before_password:
-        return problem(403, "new-password", "A password first", "Choose a password of your own first.")
+        return problem(
+            403, "new-password", "A password first", "Choose a password of your own first."
+        )
     with context().store(anybody=True) as store:
         sites, at = context().sites.every(store), _site_asked(store, rule)
     return _at(rule, right, person, sites_of(sites, account), at)
 
 
-def _at(rule: Rule, right: Right, person: Person, own: list[PlantSite], at: str | None) -> Response | None:
+def _at(
+    rule: Rule, right: Right, person: Person, own: list[PlantSite], at: str | None
+) -> Response | None:
     """Bind the request to a site where that person may do it."""
     account = person.session.account
     site = next((one for one in own if one.id == at), None) if at is not None else _chosen(own)
@@ -129,20 +164,30 @@ def _at(rule: Rule, right: Right, person: Person, own: list[PlantSite], at: str 
         # What is at a site that somebody may not read is not there for that person.
         return problem(404, "not-found", "Not found", "There is no such thing here.")
     if site is None and rule.where is not SiteBy.ANY:
-        return problem(403, "not-yours", "Not open to you", f"{account.name} has no rights at this site.")
+        return problem(
+            403, "not-yours", "Not open to you", f"{account.name} has no rights at this site."
+        )
     pin: Known = "one tap" if person.session.how == "one tap" else "checked"
     if request.headers.get(PIN, "") == NOT_CHECKED and pin == "checked":
         pin = NOT_CHECKED  # type: ignore[assignment]
-    g.acting = Acting(account, site or NOWHERE, person.session.device_id, person.session.device, pin)
+    g.acting = Acting(
+        account, site or NOWHERE, person.session.device_id, person.session.device, pin
+    )
     if rule.where is SiteBy.ANY:
         return None
     if not g.acting.may(right):
-        return problem(403, "not-yours", "Not open to you", f"{account.name} may not {right.words} at {(site or NOWHERE).name}.")
+        return problem(
+            403,
+            "not-yours",
+            "Not open to you",
+            f"{account.name} may not {right.words} at {(site or NOWHERE).name}.",
+        )
     return None
 
 
 def _site_asked(store: SqlStore, rule: Rule) -> str | None:
-    """The site of what is asked for, empty for what is not there; None where it is the chosen one."""
+    """The site of what is asked for, empty for what is not there; None where it is the chosen
+    one."""
     given: dict[str, Any] = request.view_args or {}
     match rule.where:
         case SiteBy.JOB:
@@ -161,20 +206,29 @@ def _site_asked(store: SqlStore, rule: Rule) -> str | None:
 
 
 def _chosen(own: list[PlantSite]) -> PlantSite | None:
-    """The site that a link was followed from, where the person may read it; else the first of the own ones."""
+    """The site that a link was followed from, where the person may read it; else the first of the
+    own ones.
+    """
     chosen = request.cookies.get(CHOSEN, "")
     return next((one for one in own if one.id == chosen), own[0] if own else None)
 
 
 def sign_in_first() -> Response:
     """Nobody is signed in, or not any more."""
-    answer = problem(401, "sign-in", "Sign in first", "Nobody is signed in on this device, or not any more. What waits here is kept until then.")
+    answer = problem(
+        401,
+        "sign-in",
+        "Sign in first",
+        "Nobody is signed in on this device, or not any more. What waits here is kept until then.",
+    )
     answer.headers["WWW-Authenticate"] = 'Tribodex realm="sign in"'
     return answer
 
 
 def this_device() -> Device:
-    """The browser that asks: its id from a cookie that scripts cannot read, and what it calls itself, in short."""
+    """The browser that asks: its id from a cookie that scripts cannot read, and what it calls
+    itself, in short.
+    """
     secret = request.cookies.get(DEVICE, "")
     return Device(token_hash(secret)[:32] if secret else "", device_name(request.user_agent.string))
 
@@ -182,10 +236,19 @@ def this_device() -> Device:
 def device_name(agent: str) -> str:
     """A browser in two words, for people who look at a list of them.
 
-    >>> device_name("Mozilla/5.0 (Linux; Android 14; Tab) AppleWebKit/537.36 Chrome/126.0 Safari/537.36")
+    >>> device_name(
+    ...     "Mozilla/5.0 (Linux; Android 14; Tab) AppleWebKit/537.36 Chrome/126.0 Safari/537.36"
+    ... )
     'Chrome on Android'
     """
-    systems = (("Android", "Android"), ("iPhone", "iPhone"), ("iPad", "iPad"), ("Windows", "Windows"), ("Mac OS", "Mac"), ("Linux", "Linux"))
+    systems = (
+        ("Android", "Android"),
+        ("iPhone", "iPhone"),
+        ("iPad", "iPad"),
+        ("Windows", "Windows"),
+        ("Mac OS", "Mac"),
+        ("Linux", "Linux"),
+    )
     browsers = (("Firefox", "Firefox"), ("Edg", "Edge"), ("Chrome", "Chrome"), ("Safari", "Safari"))
     system = next((name for mark, name in systems if mark in agent), "")
     browser = next((name for mark, name in browsers if mark in agent), "A program")
@@ -210,10 +273,14 @@ def account() -> Account:
 
 
 def actor(named: str = "") -> str:
-    """The name that what is sent goes under: that of who is signed in. Raises NotYours where it names somebody else."""
+    """The name that what is sent goes under: that of who is signed in. Raises NotYours where it
+    names somebody else.
+    """
     own = account().name
     if named.strip() and " ".join(named.split()).casefold() != own.casefold():
         raise NotYours(
-            f"This was sent under the name {named.strip()}, and {own} is signed in. Nothing was stored.", Field("actor", "Not who is signed in.", own)
+            f"This was sent under the name {named.strip()}, and {own} is signed in. Nothing was"
+            " stored.",
+            Field("actor", "Not who is signed in.", own),
         )
     return own

@@ -21,7 +21,13 @@ from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import JobPath
 
-api = Blueprint("attachments", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="attachments")], abp_responses={404: Problem, 422: Problem})
+api = Blueprint(
+    "attachments",
+    __name__,
+    url_prefix="/api/jobs",
+    abp_tags=[Tag(name="attachments")],
+    abp_responses={404: Problem, 422: Problem},
+)
 
 
 @dataclass(frozen=True)
@@ -52,7 +58,11 @@ class AttachmentBody(Model):
 KEPT = Shape(AttachmentKept)
 
 
-@api.post("/<job_id>/attachments", responses={201: AttachmentAnswer}, summary="Send a photograph, sheet or spoken note; a tap keeps it with the job")
+@api.post(
+    "/<job_id>/attachments",
+    responses={201: AttachmentAnswer},
+    summary="Send a photograph, sheet or spoken note; a tap keeps it with the job",
+)
 def send_attachment(path: JobPath, body: AttachmentBody) -> Response:
     here = context()
     kept = to_keep(body.file)
@@ -62,14 +72,24 @@ def send_attachment(path: JobPath, body: AttachmentBody) -> Response:
     return reply(KEPT, AttachmentKept(name, kept.kind), 201)
 
 
-@api.get("/<job_id>/attachments/<attachment_id>", responses={200: a_file("image/jpeg")}, summary="A photograph or sheet of a job")
+@api.get(
+    "/<job_id>/attachments/<attachment_id>",
+    responses={200: a_file("image/jpeg")},
+    summary="A photograph or sheet of a job",
+)
 def get_attachment(path: AttachmentPath) -> Response:
     with context().store() as store:
         found = store.attachment(path.job_id, path.attachment_id)
     if found is None:
         raise NotFound("There is no such picture here.")
-    response = Response(found.data, content_type=found.mime, headers={"Cache-Control": "private, max-age=31536000, immutable"})
+    response = Response(
+        found.data,
+        content_type=found.mime,
+        headers={"Cache-Control": "private, max-age=31536000, immutable"},
+    )
     # Only what this server made itself, or what a player alone opens, is shown in the page's place.
-    response.headers["Content-Disposition"] = "attachment; filename=sheet.pdf" if found.mime == "application/pdf" else "inline"
+    response.headers["Content-Disposition"] = (
+        "attachment; filename=sheet.pdf" if found.mime == "application/pdf" else "inline"
+    )
     response.headers["Accept-Ranges"] = "none"
     return response

@@ -15,7 +15,13 @@ from tribodex.web.models import Whole
 from tribodex.web.problems import Problem
 from tribodex.web.told_once import ToldOnce
 
-api = Blueprint("calc", __name__, url_prefix="/api/calc", abp_tags=[Tag(name="calc")], abp_responses={404: Problem, 422: Problem})
+api = Blueprint(
+    "calc",
+    __name__,
+    url_prefix="/api/calc",
+    abp_tags=[Tag(name="calc")],
+    abp_responses={404: Problem, 422: Problem},
+)
 ANSWER = Shape(Answer)
 
 
@@ -35,4 +41,6 @@ def _view(calculator: Calculator) -> Callable[..., Response]:
 
 
 for _calculator in CALCULATORS.values():
-    api.post(f"/{_calculator.name}", responses={200: CalcAnswer}, summary=_calculator.title)(_view(_calculator))
+    api.post(f"/{_calculator.name}", responses={200: CalcAnswer}, summary=_calculator.title)(
+        _view(_calculator)
+    )

@@ -20,7 +20,13 @@ from tribodex.web.context import context, reply
 from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 
-api = Blueprint("calculator", __name__, url_prefix="/api/calculator", abp_tags=[Tag(name="calculator")], abp_responses={422: Problem})
+api = Blueprint(
+    "calculator",
+    __name__,
+    url_prefix="/api/calculator",
+    abp_tags=[Tag(name="calculator")],
+    abp_responses={422: Problem},
+)
 VARIANTS = Shape(Variants)
 SHEETS = Shape(tuple[CalculatorSheet, ...])
 ANSWER = Shape(Answer)
@@ -59,7 +65,9 @@ class SheetBody(Model):
     """What was typed on a sheet, and the units that are shown."""
 
     model_config = ConfigDict(extra="forbid")
-    given: dict[Annotated[str, FieldOf(max_length=40)], Annotated[str, FieldOf(max_length=400)]] = FieldOf(max_length=40)
+    given: dict[Annotated[str, FieldOf(max_length=40)], Annotated[str, FieldOf(max_length=400)]] = (
+        FieldOf(max_length=40)
+    )
     shown: Shown = ""
 
 
@@ -72,7 +80,11 @@ def get_sheets() -> Response:
     return reply(SHEETS, sheets())
 
 
-@api.post("/sheets/<sheet_id>", responses={200: SheetAnswer, 404: Problem}, summary="Work out a sheet from what was typed")
+@api.post(
+    "/sheets/<sheet_id>",
+    responses={200: SheetAnswer, 404: Problem},
+    summary="Work out a sheet from what was typed",
+)
 def post_sheet(path: SheetPath, body: SheetBody) -> Response:
     here = context()
     with here.store() as store:

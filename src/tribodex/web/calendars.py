@@ -49,9 +49,20 @@ def position_calendar(position_id: str) -> Response:
     here = context()
     with here.store() as store:
         view = position(store, position_id, plant_day(here.now()))
-    return ics(calendar(f"{view.machine}, {view.position}", position_entries(view, plant_day(here.now())), here.now()), "due")
+    return ics(
+        calendar(
+            f"{view.machine}, {view.position}",
+            position_entries(view, plant_day(here.now())),
+            here.now(),
+        ),
+        "due",
+    )
 
 
 def ics(content: bytes, name: str) -> Response:
     """A calendar as a file."""
-    return Response(content, content_type="text/calendar; charset=utf-8", headers={"Content-Disposition": f'inline; filename="{name}.ics"'})
+    return Response(
+        content,
+        content_type="text/calendar; charset=utf-8",
+        headers={"Content-Disposition": f'inline; filename="{name}.ics"'},
+    )

@@ -53,9 +53,13 @@ def sign_in(store: SqlStore) -> SignIn:
     return SignIn(store.who, here.hashes, here.tries, here.now())
 
 
-def come_in(here: Context, store: SqlStore, entered: Entered, device: AtDevice, status: int = 200) -> Response:
+def come_in(
+    here: Context, store: SqlStore, entered: Entered, device: AtDevice, status: int = 200
+) -> Response:
     """The answer to somebody who came in, with the cookies of the session."""
-    answer = reply(IN, In(me(store.who, entered.session, one_tap=here.one_tap), entered.tap_token), status)
+    answer = reply(
+        IN, In(me(store.who, entered.session, one_tap=here.one_tap), entered.tap_token), status
+    )
     seconds = max(60, round((entered.session.ends_at - here.now()).total_seconds()))
     for name, value, age, hidden in (
         (SESSION, entered.token, seconds, True),
@@ -63,5 +67,7 @@ def come_in(here: Context, store: SqlStore, entered: Entered, device: AtDevice, 
         (SEALED, seal_of(entered.token), seconds, False),
         (DEVICE, device.secret, DEVICE_DAYS * 24 * 3600, True),
     ):
-        answer.set_cookie(name, value, max_age=age, httponly=hidden, secure=request.is_secure, samesite="Lax")
+        answer.set_cookie(
+            name, value, max_age=age, httponly=hidden, secure=request.is_secure, samesite="Lax"
+        )
     return answer

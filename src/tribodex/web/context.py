@@ -35,13 +35,16 @@ KEY = "tribodex"
 
 # Threads that may wait for the database at once; the others stay free for pages, files and health.
 DATABASE_SLOTS = 8
-# When all of them wait and none has come back for this long, the database hangs: whoever comes is told so at once.
+# When all of them wait and none has come back for this long, the database hangs: whoever comes is
+# told so at once.
 STALLED_SECONDS = 0.6
 PATIENCE_SECONDS = 5.0
 
 
 class KeptReferences:
-    """The newest references by the mark of their rows: a tap reads a mark, not every row that was compared."""
+    """The newest references by the mark of their rows: a tap reads a mark, not every row that was
+    compared.
+    """
 
     def __init__(self, most: int) -> None:
         self._kept: LRUCache[tuple[str, int, int], Reference] = LRUCache(most)
@@ -58,7 +61,9 @@ class KeptReferences:
 
 
 class Slots:
-    """Room for so many at the database. Raises DatabaseStalled when there is none and nobody comes back."""
+    """Room for so many at the database. Raises DatabaseStalled when there is none and nobody comes
+    back.
+    """
 
     def __init__(self, count: int) -> None:
         self._free = threading.BoundedSemaphore(count)
@@ -68,7 +73,10 @@ class Slots:
         begin = time.monotonic()
         while not self._free.acquire(timeout=0.05):
             now = time.monotonic()
-            if now - max(self._back, begin - STALLED_SECONDS / 2) > STALLED_SECONDS or now - begin > PATIENCE_SECONDS:
+            if (
+                now - max(self._back, begin - STALLED_SECONDS / 2) > STALLED_SECONDS
+                or now - begin > PATIENCE_SECONDS
+            ):
                 raise DatabaseStalled
 
     def __exit__(self, *_: object) -> None:
@@ -89,7 +97,8 @@ class Context:
     now: Callable[[], datetime]
     keys: LogKeys | None = None
     hashes: Hashes = field(default_factory=Hashes)
-    # The demonstration has people that are taken by one tap, without password or PIN; nothing else has.
+    # The demonstration has people that are taken by one tap, without password or PIN; nothing else
+    # has.
     one_tap: bool = False
     # The site's own sign-on, where it has one.
     provider: Provider | None = None
@@ -130,7 +139,9 @@ class Context:
         return self._known[0] if self._known else None
 
     def reference_of(self, store: SqlStore) -> Reference:
-        """The reference as the site of a store has it: with the rows of tables that were compared with print there."""
+        """The reference as the site of a store has it: with the rows of tables that were compared
+        with print there.
+        """
         mark = store.row_mark()
         if mark[1] == 0:
             return self.reference
@@ -141,7 +152,9 @@ class Context:
 
     @contextmanager
     def store(self, *, anybody: bool = False) -> Iterator[SqlStore]:
-        """A store on a session of its own, of the site of whoever acts in this request. `anybody`: it is not known yet who that is."""
+        """A store on a session of its own, of the site of whoever acts in this request. `anybody`:
+        it is not known yet who that is.
+        """
         acting = g.get("acting") if has_request_context() and not anybody else None
         with self.slots, Session(self.engine) as session:
             store = SqlStore(session, self.keys, acting)
@@ -156,7 +169,8 @@ def context() -> Context:
 
 
 def reference_here() -> Reference:
-    """The reference as the site of whoever acts has it, where nothing else is asked of the store."""
+    """The reference as the site of whoever acts has it, where nothing else is asked of the
+    store."""
     here = context()
     with here.store() as store:
         return here.reference_of(store)
@@ -170,7 +184,11 @@ def reply(adapter: Shape[Any], value: Any, status: int = 200) -> Response:
 def reply_short(adapter: Shape[Any], value: Any, status: int = 200) -> Response:
     """As reply(), with numbers as long as a screen can show them: for what comes with every tap."""
     short = _short(adapter.dump_python(value, mode="json"))
-    return Response(json.dumps(short, ensure_ascii=False, separators=(",", ":")), status, content_type="application/json")
+    return Response(
+        json.dumps(short, ensure_ascii=False, separators=(",", ":")),
+        status,
+        content_type="application/json",
+    )
 
 
 def _short(value: Any) -> Any:

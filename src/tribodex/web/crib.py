@@ -31,7 +31,13 @@ from tribodex.web.problems import Problem
 from tribodex.web.schemas import TapBody, UsedAnswer, WithdrawBody
 from tribodex.web.told_once import ToldOnce
 
-api = Blueprint("crib", __name__, url_prefix="/api/crib", abp_tags=[Tag(name="crib")], abp_responses={409: Problem, 422: Problem})
+api = Blueprint(
+    "crib",
+    __name__,
+    url_prefix="/api/crib",
+    abp_tags=[Tag(name="crib")],
+    abp_responses={409: Problem, 422: Problem},
+)
 CRIB = Shape(Crib)
 USED = Shape(Used)
 
@@ -84,38 +90,74 @@ def get_crib() -> Response:
 def post_gauge(path: ItemPath, body: GaugeBody) -> Response:
     here = context()
     with here.store() as store:
-        return reply(CRIB, keep_gauge(store, path.item_id, body.gauge, body.reason, body.tap(), here.now()))
+        return reply(
+            CRIB,
+            keep_gauge(
+                store, path.item_id, body.gauge, body.reason, body.tap(), recorded_at=here.now()
+            ),
+        )
 
 
-@api.post("/cards/<item_id>", responses={200: CribAnswer}, summary="Add or change a card of one's own")
+@api.post(
+    "/cards/<item_id>", responses={200: CribAnswer}, summary="Add or change a card of one's own"
+)
 def post_card(path: ItemPath, body: CardBody) -> Response:
     here = context()
     with here.store() as store:
-        ask_reader(store.who, acting(), body.card.second, body.client_event_id, one_tap=here.one_tap)
-        return reply(CRIB, keep_card(store, path.item_id, body.card, body.reason, body.tap(), here.now()))
+        ask_reader(
+            store.who, acting(), body.card.second, body.client_event_id, one_tap=here.one_tap
+        )
+        return reply(
+            CRIB,
+            keep_card(
+                store, path.item_id, body.card, body.reason, body.tap(), recorded_at=here.now()
+            ),
+        )
 
 
-@api.get("/cards/<item_id>/used", responses={200: UsedAnswer}, summary="Jobs that were planned with an earlier version of a card")
+@api.get(
+    "/cards/<item_id>/used",
+    responses={200: UsedAnswer},
+    summary="Jobs that were planned with an earlier version of a card",
+)
 def get_used(path: ItemPath) -> Response:
     with context().store() as store:
         return reply(USED, used_card(store, path.item_id))
 
 
-@api.post("/guns/<item_id>", responses={200: CribAnswer}, summary="Add a grease gun, or weigh one again")
+@api.post(
+    "/guns/<item_id>", responses={200: CribAnswer}, summary="Add a grease gun, or weigh one again"
+)
 def post_gun(path: ItemPath, body: GunBody) -> Response:
     here = context()
     with here.store() as store:
-        return reply(CRIB, keep_gun(store, path.item_id, body.gun, body.reason, body.tap(), here.now()))
+        return reply(
+            CRIB,
+            keep_gun(
+                store, path.item_id, body.gun, body.reason, body.tap(), recorded_at=here.now()
+            ),
+        )
 
 
-@api.post("/wrenches/<item_id>", responses={200: CribAnswer}, summary="Add a torque wrench, or say its check")
+@api.post(
+    "/wrenches/<item_id>",
+    responses={200: CribAnswer},
+    summary="Add a torque wrench, or say its check",
+)
 def post_wrench(path: ItemPath, body: WrenchBody) -> Response:
     here = context()
     with here.store() as store:
-        return reply(CRIB, keep_wrench(store, path.item_id, body.wrench, body.reason, body.tap(), here.now()))
+        return reply(
+            CRIB,
+            keep_wrench(
+                store, path.item_id, body.wrench, body.reason, body.tap(), recorded_at=here.now()
+            ),
+        )
 
 
-@api.post("/withdraw/<item_id>", responses={200: CribAnswer}, summary="Withdraw a thing of the crib")
+@api.post(
+    "/withdraw/<item_id>", responses={200: CribAnswer}, summary="Withdraw a thing of the crib"
+)
 def post_withdraw(path: ItemPath, body: WithdrawBody) -> Response:
     here = context()
     with here.store() as store:

@@ -28,7 +28,14 @@ api = Blueprint(
     __name__,
     url_prefix="/api",
     abp_tags=[Tag(name="people")],
-    abp_responses={401: Problem, 403: Problem, 404: Problem, 409: Problem, 422: Problem, 429: Problem},
+    abp_responses={
+        401: Problem,
+        403: Problem,
+        404: Problem,
+        409: Problem,
+        422: Problem,
+        429: Problem,
+    },
 )
 ID = r"^[A-Za-z0-9-]+$"
 
@@ -43,8 +50,10 @@ class KnownPerson:
 
 @dataclass(frozen=True)
 class WaysIn:
-    """Which ways in there are. `first_run`: nobody is here yet; `one_tap`: the people of the demonstration; `known`: those of this device;
-    `single_sign_on`: what the site's own sign-on is called."""
+    """Which ways in there are. `first_run`: nobody is here yet; `one_tap`: the people of the
+    demonstration; `known`: those of this device; `single_sign_on`: what the site's own sign-on is
+    called.
+    """
 
     first_run: bool
     single_sign_on: str
@@ -100,7 +109,9 @@ class ProofBody(SwitchBody):
 
 
 class SecretsBody(_Strict):
-    """Another password or PIN; the present password says that it is really you, or the site's own sign-on a moment ago."""
+    """Another password or PIN; the present password says that it is really you, or the site's own
+    sign-on a moment ago.
+    """
 
     old: str = Field(max_length=400)
     password: str = Field(default="", max_length=400)
@@ -124,8 +135,14 @@ def get_door() -> Response:
     here = context()
     device = this_device()
     with here.store() as store:
-        known = [one for one in store.who.sessions(device_id=device.id) if one.ends_at > here.now()] if device.id else []
-        everybody = [one for one in store.who.accounts() if one.left_at is None] if here.one_tap else []
+        known = (
+            [one for one in store.who.sessions(device_id=device.id) if one.ends_at > here.now()]
+            if device.id
+            else []
+        )
+        everybody = (
+            [one for one in store.who.accounts() if one.left_at is None] if here.one_tap else []
+        )
         first = not here.one_tap and not store.who.anybody()
     return reply(
         DOOR,
@@ -133,16 +150,25 @@ def get_door() -> Response:
             first_run=first,
             single_sign_on=here.provider.name if here.provider is not None else "",
             one_tap=tuple(KnownPerson(one.id, one.name) for one in everybody if one.rights.sites),
-            known=tuple(KnownPerson(account.id, account.name) for account in {s.account.id: s.account for s in known}.values()),
+            known=tuple(
+                KnownPerson(account.id, account.name)
+                for account in {s.account.id: s.account for s in known}.values()
+            ),
         ),
     )
 
 
-@api.post("/first-run", responses={201: InAnswer}, summary="The first person, who administers; while nobody else is here")
+@api.post(
+    "/first-run",
+    responses={201: InAnswer},
+    summary="The first person, who administers; while nobody else is here",
+)
 def post_first_run(body: FirstRunBody) -> Response:
     here, device = context(), at_device()
     with here.store() as store:
-        entered = sign_in(store).first(body.name, body.handle, body.password, body.pin, body.site, device.known)
+        entered = sign_in(store).first(
+            body.name, body.handle, body.password, body.pin, body.site, device=device.known
+        )
         return come_in(here, store, entered, device, 201)
 
 
@@ -150,7 +176,12 @@ def post_first_run(body: FirstRunBody) -> Response:
 def post_sign_in(body: SignInBody) -> Response:
     here, device = context(), at_device()
     with here.store() as store:
-        return come_in(here, store, sign_in(store).by_password(body.handle, body.password, device.known), device)
+        return come_in(
+            here,
+            store,
+            sign_in(store).by_password(body.handle, body.password, device.known),
+            device,
+        )
 
 
 @api.post("/switch", responses={200: InAnswer}, summary="Another person takes the device, by PIN")
@@ -194,7 +225,11 @@ def get_me() -> Response:
         return reply(ME, me(store.who, _person().session, one_tap=here.one_tap))
 
 
-@api.put("/me/settings", responses={200: MeAnswer}, summary="Units, display, numbers and size of text that go with a person")
+@api.put(
+    "/me/settings",
+    responses={200: MeAnswer},
+    summary="Units, display, numbers and size of text that go with a person",
+)
 def put_settings(body: SettingsBody) -> Response:
     here, person = context(), _person()
     with here.store() as store:
@@ -204,16 +239,22 @@ def put_settings(body: SettingsBody) -> Response:
 
 @api.post("/me/secrets", responses={200: MeAnswer}, summary="Choose another password or PIN")
 def post_secrets(body: SecretsBody) -> Response:
-    what = " and ".join(word for word, given in (("password", body.password), ("PIN", body.pin)) if given)
+    what = " and ".join(
+        word for word, given in (("password", body.password), ("PIN", body.pin)) if given
+    )
     here, person = context(), _person()
     with here.store() as store:
         if body.password or not needs_no_password(person.session, here.now()):
             sign_in(store).ask_password(person.session.account, body.old, this_device())
-        changed = own_secrets(person.session.account, here.hashes, password=body.password, pin=body.pin)
+        changed = own_secrets(
+            person.session.account, here.hashes, password=body.password, pin=body.pin
+        )
         store.who.keep_account(changed)
         if body.password:
             # Whoever knew the old one is out everywhere else.
-            others = [one.id for one in store.who.sessions(changed.id) if one.id != person.session.id]
+            others = [
+                one.id for one in store.who.sessions(changed.id) if one.id != person.session.id
+            ]
             store.who.end_sessions(others, here.now())
         if what:
             store.who.add_act(acting().act(here.now(), f"chose another {what}"))
@@ -223,10 +264,16 @@ def post_secrets(body: SecretsBody) -> Response:
 @api.get("/me/sessions", responses={200: SessionsAnswer}, summary="Where one is signed in")
 def get_sessions() -> Response:
     with context().store() as store:
-        return reply(SESSIONS, session_views(store.who.sessions(acting().account.id), this_device().id))
+        return reply(
+            SESSIONS, session_views(store.who.sessions(acting().account.id), this_device().id)
+        )
 
 
-@api.delete("/me/sessions/<session_id>", responses={200: SessionsAnswer}, summary="End one of the own sessions")
+@api.delete(
+    "/me/sessions/<session_id>",
+    responses={200: SessionsAnswer},
+    summary="End one of the own sessions",
+)
 def delete_session(path: SessionPath) -> Response:
     here = context()
     with here.store() as store:
@@ -244,4 +291,7 @@ def _person() -> Person:
 
 
 def _again(store: SqlStore, person: Person) -> Session:
-    return replace(person.session, account=store.who.account(person.session.account.id) or person.session.account)
+    return replace(
+        person.session,
+        account=store.who.account(person.session.account.id) or person.session.account,
+    )

@@ -11,7 +11,9 @@ from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
 from tribodex.web.models import Whole
 
-api = Blueprint("failure", __name__, url_prefix="/api/failure-marks", abp_tags=[Tag(name="failure marks")])
+api = Blueprint(
+    "failure", __name__, url_prefix="/api/failure-marks", abp_tags=[Tag(name="failure marks")]
+)
 BOOK = Shape(FailureBook)
 
 
@@ -19,6 +21,10 @@ class FailureBookAnswer(Whole[FailureBook]):
     """The book of failure marks."""
 
 
-@api.get("", responses={200: FailureBookAnswer}, summary="Questions of a look, causes with every weight, classes of damage")
+@api.get(
+    "",
+    responses={200: FailureBookAnswer},
+    summary="Questions of a look, causes with every weight, classes of damage",
+)
 def get_book() -> Response:
     return reply(BOOK, failure_book(context().reference))

@@ -16,13 +16,17 @@ FOREVER = 365 * 24 * 3600
 NONCE_MARK = "__CSP_NONCE__"
 # What tells a device that there is a new build must not be kept.
 ALWAYS_FRESH = ("sw.js", "build.json")
-# Addresses that have a page (web/src/app/pages.tsx); at any other one the page says that there is none.
+# Addresses that have a page (web/src/app/pages.tsx); at any other one the page says that there is
+# none.
 PAGES = tuple(
     re.compile(re.sub(r":\w+", "[^/]+", path))
     for path in (
         "/",
         "/plan",
-        *(f"/plan/{kind}" for kind in ("shoulder", "fitted", "insert", "follower", "cartridge", "unit")),
+        *(
+            f"/plan/{kind}"
+            for kind in ("shoulder", "fitted", "insert", "follower", "cartridge", "unit")
+        ),
         "/jobs/:id",
         "/rounds",
         "/rounds/:id",
@@ -61,8 +65,13 @@ class Frontend:
 
     def _asset(self, name: str) -> Response:
         for encoding, ending in ENCODINGS:
-            if request.accept_encodings.quality(encoding) and (self.dist / "assets" / f"{name}{ending}").is_file():
-                response = send_from_directory(self.dist / "assets", f"{name}{ending}", max_age=FOREVER)
+            if (
+                request.accept_encodings.quality(encoding)
+                and (self.dist / "assets" / f"{name}{ending}").is_file()
+            ):
+                response = send_from_directory(
+                    self.dist / "assets", f"{name}{ending}", max_age=FOREVER
+                )
                 response.headers["Content-Encoding"] = encoding
                 response.headers["Content-Type"] = _type(name)
                 break
@@ -88,11 +97,21 @@ class Frontend:
             return response
         index = self.dist / "index.html"
         if not index.is_file():
-            return problem(503, "not-built", "The front end is not built", "Start with the launcher; it builds it.")
+            return problem(
+                503,
+                "not-built",
+                "The front end is not built",
+                "Start with the launcher; it builds it.",
+            )
         g.csp_nonce = secrets.token_urlsafe(16)
         html = index.read_text("utf-8").replace(NONCE_MARK, g.csp_nonce)
         known = any(page.fullmatch(f"/{path}") for page in PAGES)
-        return Response(html, 200 if known else 404, content_type="text/html; charset=utf-8", headers={"Cache-Control": "no-cache"})
+        return Response(
+            html,
+            200 if known else 404,
+            content_type="text/html; charset=utf-8",
+            headers={"Cache-Control": "no-cache"},
+        )
 
 
 def _type(name: str) -> str:

@@ -15,7 +15,9 @@ from tribodex.web.context import context, reply
 from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 
-api = Blueprint("half_plans", __name__, url_prefix="/api/half-plans", abp_tags=[Tag(name="planning")])
+api = Blueprint(
+    "half_plans", __name__, url_prefix="/api/half-plans", abp_tags=[Tag(name="planning")]
+)
 ONE = Shape(HalfPlan)
 EVERY = Shape(list[HalfPlan])
 
@@ -42,7 +44,9 @@ class HalfPlanBody(Model):
     about: str = Field(default="", max_length=400)
     form: dict[str, str] = Field(max_length=200)
     actor: str = Field(default="", max_length=80)
-    edition: StrictInt = Field(default=0, ge=0, description="the edition this one was begun from; 0 for a new one")
+    edition: StrictInt = Field(
+        default=0, ge=0, description="the edition this one was begun from; 0 for a new one"
+    )
 
 
 @api.get("", responses={200: HalfPlansAnswer}, summary="Plans that are kept half done")
@@ -51,21 +55,39 @@ def get_half_plans() -> Response:
         return reply(EVERY, list(store.half_plans()))
 
 
-@api.get("/<plan_id>", responses={200: HalfPlanAnswer, 404: Problem}, summary="A plan as far as it was typed")
+@api.get(
+    "/<plan_id>",
+    responses={200: HalfPlanAnswer, 404: Problem},
+    summary="A plan as far as it was typed",
+)
 def get_half_plan(path: HalfPlanPath) -> Response:
     with context().store() as store:
         return reply(ONE, half_plan(store, path.plan_id))
 
 
-@api.put("/<plan_id>", responses={200: HalfPlanAnswer, 422: Problem}, summary="Keep a plan half done")
+@api.put(
+    "/<plan_id>", responses={200: HalfPlanAnswer, 422: Problem}, summary="Keep a plan half done"
+)
 def put_half_plan(path: HalfPlanPath, body: HalfPlanBody) -> Response:
     here = context()
     with here.store() as store:
-        typed = HalfPlan(path.plan_id, body.work, body.about, body.form, actor(body.actor), here.now(), body.edition)
+        typed = HalfPlan(
+            path.plan_id,
+            body.work,
+            body.about,
+            body.form,
+            actor(body.actor),
+            here.now(),
+            body.edition,
+        )
         return reply(ONE, keep_half_plan(store, typed))
 
 
-@api.delete("/<plan_id>", responses={200: HalfPlansAnswer, 415: Problem}, summary="Drop a plan that is kept half done")
+@api.delete(
+    "/<plan_id>",
+    responses={200: HalfPlansAnswer, 415: Problem},
+    summary="Drop a plan that is kept half done",
+)
 def delete_half_plan(path: HalfPlanPath) -> Response:
     with context().store() as store:
         store.drop_half_plan(path.plan_id)

@@ -1,4 +1,6 @@
-"""Names under which the server may be addressed: as browsers write them, whatever their case, a trailing dot, or brackets of IPv6."""
+"""Names under which the server may be addressed: as browsers write them, whatever their case, a
+trailing dot, or brackets of IPv6.
+"""
 
 from __future__ import annotations
 
@@ -9,9 +11,16 @@ LOOPBACK = ("127.0.0.1", "localhost", "::1")
 
 
 def name_of(host: str) -> str:
-    """The name in a Host header, or as a person types it: without port, in small letters, without a trailing dot; IPv6 without brackets.
+    """The name in a Host header, or as a person types it: without port, in small letters, without a
+    trailing dot; IPv6 without brackets.
 
-    >>> name_of("Plant-PC:8700"), name_of("plant-pc."), name_of("[::1]:8700"), name_of("::1"), name_of("10.0.0.7")
+    >>> (
+    ...     name_of("Plant-PC:8700"),
+    ...     name_of("plant-pc."),
+    ...     name_of("[::1]:8700"),
+    ...     name_of("::1"),
+    ...     name_of("10.0.0.7"),
+    ... )
     ('plant-pc', 'plant-pc', '::1', '::1', '10.0.0.7')
     """
     host = host.strip().lower()

@@ -1,4 +1,6 @@
-"""What may come in at all: one pass over a request before anything reads it, so that nothing unbounded goes further."""
+"""What may come in at all: one pass over a request before anything reads it, so that nothing
+unbounded goes further.
+"""
 
 from __future__ import annotations
 
@@ -27,21 +29,31 @@ class _NoNumber(str):
 
 
 def check_path(path: str) -> bool:
-    """Whether an address can name anything here: no part longer than a file name, no control character, no half character."""
-    return all(len(part.encode("utf-8", "surrogatepass")) <= LONGEST_SEGMENT for part in path.split("/")) and not _unfit(path)
+    """Whether an address can name anything here: no part longer than a file name, no control
+    character, no half character.
+    """
+    return all(
+        len(part.encode("utf-8", "surrogatepass")) <= LONGEST_SEGMENT for part in path.split("/")
+    ) and not _unfit(path)
 
 
 def check_body(raw: bytes) -> None:
-    """Look through a JSON body once. Raises InvalidInput with the fields to correct; a body that is no JSON is left to who reads it."""
+    """Look through a JSON body once. Raises InvalidInput with the fields to correct; a body that is
+    no JSON is left to who reads it.
+    """
     if _depth(raw) > DEEPEST:
-        raise InvalidInput.at("body", "Lists within lists without end.", f"at most {DEEPEST} levels")
+        raise InvalidInput.at(
+            "body", "Lists within lists without end.", f"at most {DEEPEST} levels"
+        )
     try:
         value = json.loads(raw, parse_int=_whole, parse_float=_fraction, parse_constant=_NoNumber)
     except ValueError:
         return
     found = list(_faults("", value))
     if found:
-        raise InvalidInput(found[0].message if len(found) == 1 else "Some entries need correcting.", *listed(found))
+        raise InvalidInput(
+            found[0].message if len(found) == 1 else "Some entries need correcting.", *listed(found)
+        )
 
 
 def listed(fields: list[Field] | tuple[Field, ...]) -> tuple[Field, ...]:
@@ -52,7 +64,10 @@ def listed(fields: list[Field] | tuple[Field, ...]) -> tuple[Field, ...]:
     """
     if len(fields) <= MOST_LISTED:
         return tuple(fields)
-    return (*fields[:MOST_LISTED], Field("body", f"and {len(fields) - MOST_LISTED} more like these.", "correct these first"))
+    return (
+        *fields[:MOST_LISTED],
+        Field("body", f"and {len(fields) - MOST_LISTED} more like these.", "correct these first"),
+    )
 
 
 def _depth(raw: bytes) -> int:
@@ -79,12 +94,22 @@ def _unfit(text: str) -> bool:
 def _faults(name: str, value: Any) -> Iterator[Field]:
     where = name or "body"
     if isinstance(value, _NoNumber):
-        yield Field(where, f"“{value[:20]}{'…' if len(value) > 20 else ''}” is not a number that can be kept.", f"up to {MOST_DIGITS} digits")
+        yield Field(
+            where,
+            f"“{value[:20]}{'…' if len(value) > 20 else ''}” is not a number that can be kept.",
+            f"up to {MOST_DIGITS} digits",
+        )
     elif isinstance(value, str):
         if _unfit(value):
-            yield Field(where, "This text holds half a character that cannot be kept.", "type it again")
+            yield Field(
+                where, "This text holds half a character that cannot be kept.", "type it again"
+            )
         if len(value) > LONGEST_TEXT:
-            yield Field(where, f"This text is {len(value)} characters long; up to {LONGEST_TEXT} are kept.", "shorter; longer papers are attached")
+            yield Field(
+                where,
+                f"This text is {len(value)} characters long; up to {LONGEST_TEXT} are kept.",
+                "shorter; longer papers are attached",
+            )
     elif isinstance(value, list):
         if len(value) > MOST_ITEMS:
             yield Field(where, f"A list of {len(value)} is too long.", f"at most {MOST_ITEMS}")

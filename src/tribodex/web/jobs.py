@@ -13,7 +13,13 @@ from tribodex.core.errors import NotFound
 from tribodex.core.topics.lineup.show import LineDrawing
 from tribodex.store import SqlStore
 from tribodex.usecases.bench import PAGE_ENTRIES, Bench, bench
-from tribodex.usecases.bench_more import OtherwiseView, PlaceFigures, otherwise_today, place_figures, shaft_of
+from tribodex.usecases.bench_more import (
+    OtherwiseView,
+    PlaceFigures,
+    otherwise_today,
+    place_figures,
+    shaft_of,
+)
 from tribodex.usecases.crib import Superseded, superseded
 from tribodex.usecases.jobs import do, load, revise_plan
 from tribodex.usecases.log_lines import LogLine, log_lines, unproven_marked
@@ -32,7 +38,13 @@ from tribodex.web.problems import Problem
 from tribodex.web.schemas import CommandBody, GiveBody, JobPath, OpenBody, ReviseBody, TaskQuery
 from tribodex.web.told_once import ToldOnce
 
-api = Blueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")], abp_responses={404: Problem, 409: Problem, 422: Problem})
+api = Blueprint(
+    "jobs",
+    __name__,
+    url_prefix="/api/jobs",
+    abp_tags=[Tag(name="jobs")],
+    abp_responses={404: Problem, 409: Problem, 422: Problem},
+)
 MOST_WORDS = 8
 BENCH = Shape(Bench)
 LINES = Shape(tuple[LogLine, ...])
@@ -54,15 +66,26 @@ class LogPage(Whole[list[LogLine]]):
 class LogQuery(Model):
     """Which part of a log."""
 
-    before: int | None = Field(default=None, ge=1, le=10_000_000, description="entries before this one; the newest when left out")
+    before: int | None = Field(
+        default=None,
+        ge=1,
+        le=10_000_000,
+        description="entries before this one; the newest when left out",
+    )
 
 
 class JobsQuery(Model):
     """Which jobs. The next page is asked for with time and number of the last one shown."""
 
-    live: bool | None = Field(default=None, description="those at the bench, or the finished ones; all when left out")
+    live: bool | None = Field(
+        default=None, description="those at the bench, or the finished ones; all when left out"
+    )
     who: str = Field(default="", max_length=80, description="those that this person has")
-    words: str = Field(default="", max_length=80, description="words that stand in title, machine, position or bearing, or the number")
+    words: str = Field(
+        default="",
+        max_length=80,
+        description="words that stand in title, machine, position or bearing, or the number",
+    )
     after_time: AwareDatetime | None = None
     after_number: int = Field(default=0, ge=0, le=10**12)
     limit: int = Field(default=50, ge=1, le=200)
@@ -70,7 +93,9 @@ class JobsQuery(Model):
     def asked(self) -> JobsAsked:
         """As the store wants it."""
         after = (self.after_time, self.after_number) if self.after_time is not None else None
-        return JobsAsked(self.live, self.who, tuple(self.words.split()[:MOST_WORDS]), after, self.limit)
+        return JobsAsked(
+            self.live, self.who, tuple(self.words.split()[:MOST_WORDS]), after, self.limit
+        )
 
 
 class JobList(Whole[list[JobSummary]]):
@@ -88,7 +113,9 @@ def create_job(body: OpenBody) -> Response:
     here = context()
     with here.store() as store:
         reference = here.reference_of(store)
-        job = open_job(store, reference, body.job_id, body.order(), body.tap(), here.now())
+        job = open_job(
+            store, reference, body.job_id, body.order(), body.tap(), recorded_at=here.now()
+        )
         return _bench(store, bench(reference, job), 201)
 
 
@@ -96,7 +123,16 @@ def create_job(body: OpenBody) -> Response:
 def get_job(path: JobPath, query: TaskQuery) -> Response:
     here = context()
     with here.store() as store:
-        return _bench(store, bench(here.reference_of(store), load(store, path.job_id), query.at, query.stage, paper=query.paper))
+        return _bench(
+            store,
+            bench(
+                here.reference_of(store),
+                load(store, path.job_id),
+                query.at,
+                query.stage,
+                paper=query.paper,
+            ),
+        )
 
 
 @api.get("/<job_id>/log", responses={200: LogPage}, summary="Entries of the log before one of them")
@@ -138,18 +174,31 @@ class PlaceFiguresAnswer(Whole[PlaceFigures]):
     """Figures of a place with their working, its targets, and what was given for its plan."""
 
 
-@api.get("/<job_id>/figures", responses={200: PlaceFiguresAnswer}, summary="Figures of a task with their working, targets, and the plan as given")
+@api.get(
+    "/<job_id>/figures",
+    responses={200: PlaceFiguresAnswer},
+    summary="Figures of a task with their working, targets, and the plan as given",
+)
 def get_figures(path: JobPath, query: TaskQuery) -> Response:
     here = context()
     with here.store() as store:
-        return reply(FIGURES, place_figures(here.reference_of(store), load(store, path.job_id), query.at, query.stage))
+        return reply(
+            FIGURES,
+            place_figures(
+                here.reference_of(store), load(store, path.job_id), query.at, query.stage
+            ),
+        )
 
 
 class OutlineAnswer(Whole[Outline]):
     """Names of a job's stages, their steps and cautions."""
 
 
-@api.get("/<job_id>/outline", responses={200: OutlineAnswer}, summary="Stages of a job with their steps and cautions")
+@api.get(
+    "/<job_id>/outline",
+    responses={200: OutlineAnswer},
+    summary="Stages of a job with their steps and cautions",
+)
 def get_outline(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
@@ -160,7 +209,11 @@ class OtherwisePage(Whole[list[OtherwiseView]]):
     """What today's rules judge otherwise than it was signed."""
 
 
-@api.get("/<job_id>/today", responses={200: OtherwisePage}, summary="Where today's rules part from what a record was signed with")
+@api.get(
+    "/<job_id>/today",
+    responses={200: OtherwisePage},
+    summary="Where today's rules part from what a record was signed with",
+)
 def get_today(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
@@ -174,18 +227,28 @@ class SupersededAnswer(Whole[list[Superseded]]):
 SUPERSEDED = Shape(tuple[Superseded, ...])
 
 
-@api.get("/<job_id>/superseded", responses={200: SupersededAnswer}, summary="Rows, cards and sheets that were corrected after the job was worked out")
+@api.get(
+    "/<job_id>/superseded",
+    responses={200: SupersededAnswer},
+    summary="Rows, cards and sheets that were corrected after the job was worked out",
+)
 def get_superseded(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
-        return reply(SUPERSEDED, superseded(here.reference, store.crib_items(), load(store, path.job_id).log))
+        return reply(
+            SUPERSEDED, superseded(here.reference, store.crib_items(), load(store, path.job_id).log)
+        )
 
 
 class ShaftAnswer(Whole[LineDrawing]):
     """The shaft of a job, to draw."""
 
 
-@api.get("/<job_id>/shaft", responses={200: ShaftAnswer}, summary="The shaft of a job with its bearings, to draw")
+@api.get(
+    "/<job_id>/shaft",
+    responses={200: ShaftAnswer},
+    summary="The shaft of a job with its bearings, to draw",
+)
 def get_shaft(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
@@ -204,26 +267,62 @@ def tap_job(path: JobPath, query: TaskQuery, body: CommandBody) -> Response:
         second = second_eyes(store.who, own, command)
         tap, meant = body.tap(), frozenset(body.meant)
         reference = here.reference_of(store)
-        job = do(store, reference, path.job_id, command, tap, here.now(), body.at, meant, body.seen, second)
+        job = do(
+            store,
+            reference,
+            path.job_id,
+            command,
+            tap,
+            recorded_at=here.now(),
+            at=body.at,
+            meant=meant,
+            seen=body.seen,
+            second=second,
+        )
         here.newest.tell(job.id, job.job.last_seq)
         return _bench(store, bench(reference, job, query.at, query.stage, paper=query.paper))
 
 
-@api.post("/<job_id>/plan", responses={200: BenchAnswer}, summary="Change the plan before the bearing is gauged")
+@api.post(
+    "/<job_id>/plan",
+    responses={200: BenchAnswer},
+    summary="Change the plan before the bearing is gauged",
+)
 def change_plan(path: JobPath, body: ReviseBody) -> Response:
     here = context()
     with here.store() as store:
         reference = here.reference_of(store)
-        job = revise_plan(store, reference, path.job_id, body.plan, body.reason, body.tap(), here.now(), body.at)
+        job = revise_plan(
+            store,
+            reference,
+            path.job_id,
+            body.plan,
+            body.reason,
+            tap=body.tap(),
+            recorded_at=here.now(),
+            at=body.at,
+        )
         return _bench(store, bench(reference, job, body.at))
 
 
-@api.post("/<job_id>/position", responses={200: BenchAnswer}, summary="Give a bearing that was not in the plant yet its position there")
+@api.post(
+    "/<job_id>/position",
+    responses={200: BenchAnswer},
+    summary="Give a bearing that was not in the plant yet its position there",
+)
 def post_given(path: JobPath, body: GiveBody) -> Response:
     here = context()
     with here.store() as store:
         reference = here.reference_of(store)
-        job = give_position(store, reference, path.job_id, body.position_id, body.tap(), here.now(), body.at)
+        job = give_position(
+            store,
+            reference,
+            path.job_id,
+            body.position_id,
+            body.tap(),
+            recorded_at=here.now(),
+            at=body.at,
+        )
         here.newest.tell(job.id, job.job.last_seq)
         return _bench(store, bench(reference, job, body.at))
 

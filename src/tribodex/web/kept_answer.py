@@ -1,4 +1,6 @@
-"""An answer that is the same for everybody, kept as it was written until what it says changes; whoever has it already is told so."""
+"""An answer that is the same for everybody, kept as it was written until what it says changes;
+whoever has it already is told so.
+"""
 
 from __future__ import annotations
 
@@ -34,7 +36,11 @@ class KeptAnswers:
         if request.if_none_match.contains(tag):
             answer = Response(status=304, headers=headers)
         elif request.accept_encodings.quality("gzip"):
-            answer = Response(packed, headers=headers | {"Content-Encoding": "gzip"}, content_type="application/json")
+            answer = Response(
+                packed,
+                headers=headers | {"Content-Encoding": "gzip"},
+                content_type="application/json",
+            )
         else:
             answer = Response(plain, headers=headers, content_type="application/json")
         answer.set_etag(tag)

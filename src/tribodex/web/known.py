@@ -1,4 +1,5 @@
-"""What every request asks of a site, and what nearly never changes: kept for a moment, or for good."""
+"""What every request asks of a site, and what nearly never changes: kept for a moment, or for
+good."""
 
 from __future__ import annotations
 

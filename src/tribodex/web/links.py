@@ -1,4 +1,6 @@
-"""Addresses that answer without a session, by tokens that can be ended one by one: calendars to subscribe to, the monitor's counters."""
+"""Addresses that answer without a session, by tokens that can be ended one by one: calendars to
+subscribe to, the monitor's counters.
+"""
 
 from __future__ import annotations
 
@@ -27,7 +29,13 @@ from tribodex.web.models import Model, Whole
 from tribodex.web.observed import METRICS, counted
 from tribodex.web.problems import Problem
 
-api = Blueprint("links", __name__, url_prefix="/api", abp_tags=[Tag(name="people")], abp_responses={401: Problem, 404: Problem})
+api = Blueprint(
+    "links",
+    __name__,
+    url_prefix="/api",
+    abp_tags=[Tag(name="people")],
+    abp_responses={401: Problem, 404: Problem},
+)
 NEEDS: dict[LinkKind, Right] = {"calendar": Right.READ, "metrics": Right.ADMINISTER}
 MOST_LINKS = 40
 
@@ -63,27 +71,46 @@ class TokenPositionPath(TokenPath, WherePath):
     """A token, and a position."""
 
 
-@api.get("/me/links", responses={200: LinksAnswer}, summary="Own addresses for calendars and the monitor")
+@api.get(
+    "/me/links", responses={200: LinksAnswer}, summary="Own addresses for calendars and the monitor"
+)
 def get_links() -> Response:
     with context().store() as store:
         return reply(LINKS, link_views(store.who, store.who.links(acting().account.id)))
 
 
-@api.post("/me/links", responses={201: LinksAnswer, 403: Problem, 422: Problem}, summary="Make an address; it is told once")
+@api.post(
+    "/me/links",
+    responses={201: LinksAnswer, 403: Problem, 422: Problem},
+    summary="Make an address; it is told once",
+)
 def post_link(body: LinkBody) -> Response:
     here, own = context(), acting()
     if not own.may(NEEDS[body.kind]):
         raise NotYours(f"{own.account.name} may not {NEEDS[body.kind].words} at {own.site.name}.")
     token = new_token()
-    made = Link(uuid.uuid4().hex, own.account.id, body.kind, own.site.id, body.name.strip() or body.kind, here.now())
+    made = Link(
+        uuid.uuid4().hex,
+        own.account.id,
+        body.kind,
+        own.site.id,
+        body.name.strip() or body.kind,
+        here.now(),
+    )
     with here.store() as store:
         if len(store.who.links(own.account.id)) >= MOST_LINKS:
             raise NotYours(f"{MOST_LINKS} addresses are enough: end one of them first.")
         store.who.add_link(made, token_hash(token))
         store.who.add_act(own.act(here.now(), f"made an address, {body.kind}", made.name))
-        address = f"{request.host_url}api/calendars/{token}/rounds.ics" if body.kind == "calendar" else token
+        address = (
+            f"{request.host_url}api/calendars/{token}/rounds.ics"
+            if body.kind == "calendar"
+            else token
+        )
         views = link_views(store.who, store.who.links(own.account.id))
-    told = [LinkView(**(vars(one) | {"address": address if one.id == made.id else ""})) for one in views]
+    told = [
+        LinkView(**(vars(one) | {"address": address if one.id == made.id else ""})) for one in views
+    ]
     return reply(LINKS, tuple(told), 201)
 
 
@@ -96,14 +123,20 @@ def delete_link(path: LinkPath) -> Response:
         return reply(LINKS, link_views(store.who, store.who.links(own)))
 
 
-@api.get("/calendars/<token>/rounds.ics", responses={200: a_file("text/calendar"), 422: Problem}, summary="The rounds, to subscribe to")
+@api.get(
+    "/calendars/<token>/rounds.ics",
+    responses={200: a_file("text/calendar"), 422: Problem},
+    summary="The rounds, to subscribe to",
+)
 def get_rounds_by_token(path: TokenPath, query: CalendarQuery) -> Response:
     _as_owner(path.token, "calendar")
     return rounds_calendar(query)
 
 
 @api.get(
-    "/calendars/<token>/positions/<position_id>.ics", responses={200: a_file("text/calendar")}, summary="What is due at a position, to subscribe to"
+    "/calendars/<token>/positions/<position_id>.ics",
+    responses={200: a_file("text/calendar")},
+    summary="What is due at a position, to subscribe to",
 )
 def get_position_by_token(path: TokenPositionPath) -> Response:
     owner = _as_owner(path.token, "calendar")
@@ -120,13 +153,19 @@ def install(app: Flask) -> None:
     def metrics() -> Response:
         given = request.headers.get("Authorization", "").removeprefix("Bearer ")
         if not given or not _may_count(given):
-            return Response("A token is needed.\n", 401, {"WWW-Authenticate": "Bearer"}, content_type="text/plain; charset=utf-8")
+            return Response(
+                "A token is needed.\n",
+                401,
+                {"WWW-Authenticate": "Bearer"},
+                content_type="text/plain; charset=utf-8",
+            )
         return Response(counted(), content_type=CONTENT_TYPE_LATEST)
 
 
 def _may_count(token: str) -> bool:
-    """Whether it is a token of somebody who administers. The monitor asks most urgently while the database is away: then what was right
-    the last time it could be asked is right."""
+    """Whether it is a token of somebody who administers. The monitor asks most urgently while the
+    database is away: then what was right the last time it could be asked is right.
+    """
     here, mark = context(), token_hash(token)
     try:
         owner = _owner(token, "metrics")
@@ -140,9 +179,19 @@ def _owner(token: str, kind: LinkKind) -> Acting | None:
     """Whoever made the token, where that person is still here and may still do what it is for."""
     with context().store(anybody=True) as store:
         link = store.who.link_by(token_hash(token))
-        account = store.who.account(link.account_id) if link is not None and link.kind == kind else None
-        site = next((one for one in store.who.sites() if link is not None and one.id == link.site_id), None)
-    if link is None or account is None or site is None or account.left_at is not None or not account.rights.may(NEEDS[kind], site.id):
+        account = (
+            store.who.account(link.account_id) if link is not None and link.kind == kind else None
+        )
+        site = next(
+            (one for one in store.who.sites() if link is not None and one.id == link.site_id), None
+        )
+    if (
+        link is None
+        or account is None
+        or site is None
+        or account.left_at is not None
+        or not account.rights.may(NEEDS[kind], site.id)
+    ):
         return None
     return Acting(account, site, device="by a token", pin="")
 

@@ -1,4 +1,6 @@
-"""What the models of the API have in common: they are worked out when they are first needed, not when a server starts."""
+"""What the models of the API have in common: they are worked out when they are first needed, not
+when a server starts.
+"""
 
 from __future__ import annotations
 

@@ -1,6 +1,8 @@
-"""What is counted and written down of requests: how many, how long, what went wrong; never who, nor what was said.
+"""What is counted and written down of requests: how many, how long, what went wrong; never who, nor
+what was said.
 
-A request goes by an identifier that its answer carries. Addresses are written as their rule, without what stands in them.
+A request goes by an identifier that its answer carries. Addresses are written as their rule,
+without what stands in them.
 """
 
 from __future__ import annotations
@@ -47,11 +49,24 @@ def install(app: Flask) -> None:
         REQUESTS.labels(method, route, response.status_code).inc()
         SECONDS.labels(route).observe(took)
         if route.endswith("/taps") and request.method == "POST":
-            TAPS.labels("stored" if response.status_code < 300 else "refused" if response.status_code < 500 else "not now").inc()
+            TAPS.labels(
+                "stored"
+                if response.status_code < 300
+                else "refused"
+                if response.status_code < 500
+                else "not now"
+            ).inc()
         if response.status_code >= 500:
             TROUBLE.labels(g.get("trouble", "error")).inc()
-        level = logging.WARNING if response.status_code >= 500 or took > SLOW_SECONDS else logging.INFO
-        said = {"method": method, "route": route, "status": response.status_code, "ms": round(took * 1000, 1)}
+        level = (
+            logging.WARNING if response.status_code >= 500 or took > SLOW_SECONDS else logging.INFO
+        )
+        said = {
+            "method": method,
+            "route": route,
+            "status": response.status_code,
+            "ms": round(took * 1000, 1),
+        }
         _LOG.log(level, "request", extra={"said": said})
         return response
 

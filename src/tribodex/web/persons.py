@@ -1,4 +1,6 @@
-"""People and sites as an administrator keeps them; who did what; the crew's board; how far others have looked."""
+"""People and sites as an administrator keeps them; who did what; the crew's board; how far others
+have looked.
+"""
 
 from __future__ import annotations
 
@@ -15,7 +17,14 @@ from tribodex.usecases.people.board import Board, board
 from tribodex.usecases.people.keeping import Given, Keeper, PersonDraft
 from tribodex.usecases.people.looking import LookedView, look, looked_views
 from tribodex.usecases.people.ports import ActsAsked, PlantSite
-from tribodex.usecases.people.views import ActView, Persons, SessionView, act_views, persons, session_views
+from tribodex.usecases.people.views import (
+    ActView,
+    Persons,
+    SessionView,
+    act_views,
+    persons,
+    session_views,
+)
 from tribodex.usecases.shape import Shape
 from tribodex.web.access import acting, this_device
 from tribodex.web.blueprint import Blueprint
@@ -25,7 +34,11 @@ from tribodex.web.problems import Problem
 from tribodex.web.schemas import JobPath
 
 api = Blueprint(
-    "persons", __name__, url_prefix="/api", abp_tags=[Tag(name="people")], abp_responses={401: Problem, 403: Problem, 404: Problem, 409: Problem}
+    "persons",
+    __name__,
+    url_prefix="/api",
+    abp_tags=[Tag(name="people")],
+    abp_responses={401: Problem, 403: Problem, 404: Problem, 409: Problem},
 )
 ID = r"^[A-Za-z0-9-]+$"
 
@@ -72,7 +85,9 @@ class PersonBody(Model):
     model_config = ConfigDict(extra="forbid")
     name: str = Field(max_length=200)
     handle: str = Field(default="", max_length=80)
-    rights: dict[str, list[str]] = Field(default_factory=dict, max_length=100, description="by site; sites left out stay as they are")
+    rights: dict[str, list[str]] = Field(
+        default_factory=dict, max_length=100, description="by site; sites left out stay as they are"
+    )
     works_under: str = Field(default="", max_length=64)
 
     def draft(self) -> PersonDraft:
@@ -112,7 +127,9 @@ class ActsQuery(Model):
     """Which acts."""
 
     person: str = Field(default="", max_length=64)
-    before: int | None = Field(default=None, ge=1, le=10**15, description="those before this one; the newest when left out")
+    before: int | None = Field(
+        default=None, ge=1, le=10**15, description="those before this one; the newest when left out"
+    )
     limit: int = Field(default=100, ge=1, le=500)
 
 
@@ -136,45 +153,71 @@ def _let_in(store: SqlStore, given: Given, status: int = 200) -> Response:
     return reply(LET_IN, LetIn(_persons(store), given.first_password), status)
 
 
-@api.get("/persons", responses={200: PersonsAnswer}, summary="Everybody whom one administers, sites and rights")
+@api.get(
+    "/persons",
+    responses={200: PersonsAnswer},
+    summary="Everybody whom one administers, sites and rights",
+)
 def get_persons() -> Response:
     with context().store() as store:
         return reply(PERSONS, _persons(store))
 
 
-@api.post("/persons", responses={201: LetInAnswer, 422: Problem}, summary="Add a person, with a first password")
+@api.post(
+    "/persons",
+    responses={201: LetInAnswer, 422: Problem},
+    summary="Add a person, with a first password",
+)
 def post_person(body: PersonBody) -> Response:
     with context().store() as store:
         return _let_in(store, _keeper(store).add(body.draft()), 201)
 
 
-@api.put("/persons/<person_id>", responses={200: PersonsAnswer, 422: Problem}, summary="Give or take rights")
+@api.put(
+    "/persons/<person_id>",
+    responses={200: PersonsAnswer, 422: Problem},
+    summary="Give or take rights",
+)
 def put_person(path: PersonPath, body: PersonBody) -> Response:
     with context().store() as store:
         _keeper(store).change(path.person_id, body.draft())
         return reply(PERSONS, _persons(store))
 
 
-@api.post("/persons/<person_id>/let-in", responses={200: LetInAnswer, 422: Problem}, summary="A new first password")
+@api.post(
+    "/persons/<person_id>/let-in",
+    responses={200: LetInAnswer, 422: Problem},
+    summary="A new first password",
+)
 def post_let_in(path: PersonPath) -> Response:
     with context().store() as store:
         return _let_in(store, _keeper(store).let_in(path.person_id))
 
 
-@api.post("/persons/<person_id>/leave", responses={200: PersonsAnswer}, summary="Somebody left: no way in, a pseudonym in lists")
+@api.post(
+    "/persons/<person_id>/leave",
+    responses={200: PersonsAnswer},
+    summary="Somebody left: no way in, a pseudonym in lists",
+)
 def post_leave(path: PersonPath) -> Response:
     with context().store() as store:
         _keeper(store).leave(path.person_id)
         return reply(PERSONS, _persons(store))
 
 
-@api.get("/every-session", responses={200: EverySessionAnswer}, summary="Where people are signed in")
+@api.get(
+    "/every-session", responses={200: EverySessionAnswer}, summary="Where people are signed in"
+)
 def get_every_session() -> Response:
     with context().store() as store:
         return reply(SESSIONS, session_views(_keeper(store).sessions(), this_device().id))
 
 
-@api.delete("/every-session/<session_id>", responses={200: EverySessionAnswer}, summary="End somebody's session")
+@api.delete(
+    "/every-session/<session_id>",
+    responses={200: EverySessionAnswer},
+    summary="End somebody's session",
+)
 def delete_any_session(path: AnySessionPath) -> Response:
     with context().store() as store:
         _keeper(store).end(path.session_id)
@@ -184,20 +227,31 @@ def delete_any_session(path: AnySessionPath) -> Response:
 @api.post("/sites", responses={201: PersonsAnswer, 422: Problem}, summary="Add a site")
 def post_site(body: SiteBody) -> Response:
     with context().store() as store:
-        _keeper(store).keep_site(PlantSite("", body.name, body.quiet_min, body.offline_days, body.four_eyes))
+        _keeper(store).keep_site(
+            PlantSite("", body.name, body.quiet_min, body.offline_days, body.four_eyes)
+        )
         context().sites.forget()
         return reply(PERSONS, _persons(store), 201)
 
 
-@api.put("/sites/<site_id>", responses={200: PersonsAnswer, 422: Problem}, summary="What holds at a site")
+@api.put(
+    "/sites/<site_id>", responses={200: PersonsAnswer, 422: Problem}, summary="What holds at a site"
+)
 def put_site(path: SitePath, body: SiteBody) -> Response:
     with context().store() as store:
-        _keeper(store).keep_site(PlantSite(path.site_id, body.name, body.quiet_min, body.offline_days, body.four_eyes), new=False)
+        _keeper(store).keep_site(
+            PlantSite(path.site_id, body.name, body.quiet_min, body.offline_days, body.four_eyes),
+            new=False,
+        )
         context().sites.forget()
         return reply(PERSONS, _persons(store))
 
 
-@api.get("/acts", responses={200: ActsAnswer, 422: Problem}, summary="Who did what, when, from which device")
+@api.get(
+    "/acts",
+    responses={200: ActsAnswer, 422: Problem},
+    summary="Who did what, when, from which device",
+)
 def get_acts(query: ActsQuery) -> Response:
     own = acting().account.rights.sites_with(Right.ADMINISTER)
     with context().store() as store:
@@ -213,13 +267,21 @@ def get_board() -> Response:
         return reply(BOARD, board(store, store.who))
 
 
-@api.get("/jobs/<job_id>/looked", responses={200: LookedAnswer}, summary="How far others have looked, and what changed since")
+@api.get(
+    "/jobs/<job_id>/looked",
+    responses={200: LookedAnswer},
+    summary="How far others have looked, and what changed since",
+)
 def get_looked(path: JobPath) -> Response:
     with context().store() as store:
         return reply(LOOKED, looked_views(store.who, load(store, path.job_id), acting().account))
 
 
-@api.post("/jobs/<job_id>/looked", responses={200: LookedAnswer, 422: Problem}, summary="Somebody has read the log so far")
+@api.post(
+    "/jobs/<job_id>/looked",
+    responses={200: LookedAnswer, 422: Problem},
+    summary="Somebody has read the log so far",
+)
 def post_looked(path: JobPath, body: LookBody) -> Response:
     here = context()
     with here.store() as store:

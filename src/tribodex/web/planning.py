@@ -1,4 +1,5 @@
-"""A plan before there is a job: every target, or every entry to correct; and what is known so far."""
+"""A plan before there is a job: every target, or every entry to correct; and what is known so
+far."""
 
 from __future__ import annotations
 
@@ -24,7 +25,13 @@ from tribodex.web.models import Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import DraftBody
 
-api = Blueprint("planning", __name__, url_prefix="/api/plan", abp_tags=[Tag(name="plan")], abp_responses={422: Problem})
+api = Blueprint(
+    "planning",
+    __name__,
+    url_prefix="/api/plan",
+    abp_tags=[Tag(name="plan")],
+    abp_responses={422: Problem},
+)
 SHEET = Shape(PlanSheet)
 
 
@@ -51,7 +58,11 @@ class ShoulderSheetAnswer(Whole[ShoulderSheet]):
 SHOULDER = Shape(ShoulderSheet)
 
 
-@api.post("/shouldered", responses={200: ShoulderSheetAnswer}, summary="Work out a plan for a cylindrical seat without keeping it")
+@api.post(
+    "/shouldered",
+    responses={200: ShoulderSheetAnswer},
+    summary="Work out a plan for a cylindrical seat without keeping it",
+)
 def preview_shouldered(body: ShoulderBody) -> Response:
     return reply(SHOULDER, shoulder_sheet(reference_here(), body.root))
 
@@ -67,7 +78,11 @@ class FollowerSheetAnswer(Whole[FollowerSheet]):
 FOLLOWER = Shape(FollowerSheet)
 
 
-@api.post("/follower", responses={200: FollowerSheetAnswer}, summary="Work out a plan for a cam follower without keeping it")
+@api.post(
+    "/follower",
+    responses={200: FollowerSheetAnswer},
+    summary="Work out a plan for a cam follower without keeping it",
+)
 def preview_follower(body: FollowerBody) -> Response:
     return reply(FOLLOWER, follower_sheet(reference_here(), body.root))
 
@@ -83,7 +98,11 @@ class InsertSheetAnswer(Whole[InsertSheet]):
 INSERT = Shape(InsertSheet)
 
 
-@api.post("/insert", responses={200: InsertSheetAnswer}, summary="Work out a plan for an insert on the bench without keeping it")
+@api.post(
+    "/insert",
+    responses={200: InsertSheetAnswer},
+    summary="Work out a plan for an insert on the bench without keeping it",
+)
 def preview_insert(body: InsertBody) -> Response:
     return reply(INSERT, insert_sheet(reference_here(), body.root))
 
@@ -99,7 +118,11 @@ class FittedSheetAnswer(Whole[FittedSheet]):
 FITTED = Shape(FittedSheet)
 
 
-@api.post("/fitted", responses={200: FittedSheetAnswer}, summary="What is known of a bearing that others mounted, without keeping it")
+@api.post(
+    "/fitted",
+    responses={200: FittedSheetAnswer},
+    summary="What is known of a bearing that others mounted, without keeping it",
+)
 def preview_fitted(body: FittedBody) -> Response:
     return reply(FITTED, fitted_sheet(reference_here(), body.root))
 
@@ -124,12 +147,20 @@ UNIT = Shape(UnitSheet)
 LOCKS = Shape(LockChoice)
 
 
-@api.post("/unit", responses={200: UnitSheetAnswer}, summary="Work out a plan for a housed unit without keeping it")
+@api.post(
+    "/unit",
+    responses={200: UnitSheetAnswer},
+    summary="Work out a plan for a housed unit without keeping it",
+)
 def preview_unit(body: UnitBody) -> Response:
     return reply(UNIT, unit_sheet(reference_here(), body.root))
 
 
-@api.post("/unit/locks", responses={200: LockChoiceAnswer}, summary="Ways to lock an insert on its shaft, weighed for a duty")
+@api.post(
+    "/unit/locks",
+    responses={200: LockChoiceAnswer},
+    summary="Ways to lock an insert on its shaft, weighed for a duty",
+)
 def weigh_locks(body: DutyBody) -> Response:
     return reply(LOCKS, lock_choice(body.root))
 
@@ -145,7 +176,11 @@ class CartridgeSheetAnswer(Whole[CartridgeSheet]):
 CARTRIDGE = Shape(CartridgeSheet)
 
 
-@api.post("/cartridge", responses={200: CartridgeSheetAnswer}, summary="Work out a plan for a bearing cartridge without keeping it")
+@api.post(
+    "/cartridge",
+    responses={200: CartridgeSheetAnswer},
+    summary="Work out a plan for a bearing cartridge without keeping it",
+)
 def preview_cartridge(body: CartridgeBody) -> Response:
     return reply(CARTRIDGE, cartridge_sheet(reference_here(), body.root))
 
@@ -157,7 +192,11 @@ class EarlyAnswer(Whole[Early]):
 EARLY = Shape(Early)
 
 
-@api.post("/early", responses={200: EarlyAnswer}, summary="What a plan says already, and what is still missing")
+@api.post(
+    "/early",
+    responses={200: EarlyAnswer},
+    summary="What a plan says already, and what is still missing",
+)
 def early_plan(body: DraftBody) -> Response:
     here = context()
     with here.store() as store:

@@ -19,7 +19,14 @@ from tribodex.usecases.crib import gauges_of, with_own_cards
 from tribodex.usecases.jobs import LastPlan, last_plan
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning.listed import AsListed, compared
-from tribodex.usecases.plant import MachineChoice, MachineDraft, PositionDraft, add_machine, add_position, to_choose
+from tribodex.usecases.plant import (
+    MachineChoice,
+    MachineDraft,
+    PositionDraft,
+    add_machine,
+    add_position,
+    to_choose,
+)
 from tribodex.usecases.plant_shafts import PartDraft, ShaftDraft, keep_shaft
 from tribodex.usecases.ports import Machine
 from tribodex.usecases.shape import Shape
@@ -46,7 +53,9 @@ MACHINES_AT_ONCE = 300
 
 @dataclass(frozen=True)
 class MachinePage:
-    """Machines in the plant's order. `more_after`: the last one, where others come behind it; else empty."""
+    """Machines in the plant's order. `more_after`: the last one, where others come behind it; else
+    empty.
+    """
 
     machines: list[MachineChoice]
     more_after: str
@@ -79,7 +88,8 @@ class AfterMachine(Model):
 
 
 class PeopleAnswer(Whole[list[str]]):
-    """Names to choose from: asked for on every page, so apart from the plant, which may be large."""
+    """Names to choose from: asked for on every page, so apart from the plant, which may be
+    large."""
 
 
 class SourcesAnswer(Whole[dict[str, Source]]):
@@ -96,15 +106,23 @@ SOURCES = Shape(dict[str, Source])
 def get_plant() -> Response:
     here = context()
     with here.store() as store:
-        return here.choices.of(f"{store.site}:", store.plant_mark(), lambda: CHOICES.dump_json(_choices(here, store)))
+        return here.choices.of(
+            f"{store.site}:", store.plant_mark(), lambda: CHOICES.dump_json(_choices(here, store))
+        )
 
 
-@api.get("/plant/machines", responses={200: MachinePageAnswer, 404: Problem}, summary="The machines behind one that was told")
+@api.get(
+    "/plant/machines",
+    responses={200: MachinePageAnswer, 404: Problem},
+    summary="The machines behind one that was told",
+)
 def get_machines(query: AfterMachine) -> Response:
     here = context()
     with here.store() as store:
         return here.choices.of(
-            f"{store.site}:{query.after}", store.plant_mark(), lambda: MACHINE_PAGE.dump_json(MachinePage(*_machines(store, query.after)))
+            f"{store.site}:{query.after}",
+            store.plant_mark(),
+            lambda: MACHINE_PAGE.dump_json(MachinePage(*_machines(store, query.after))),
         )
 
 
@@ -161,7 +179,9 @@ class PositionBody(Model):
     name: str = Field(max_length=400)
     bearing: str = Field(default="", max_length=400)
     shaft: str = Field(default="", max_length=400)
-    holds: str = Field(default="", max_length=20, description="fixed, floating, or empty where nobody has looked")
+    holds: str = Field(
+        default="", max_length=20, description="fixed, floating, or empty where nobody has looked"
+    )
 
 
 class MachinePath(Model):
@@ -183,10 +203,21 @@ def post_machine(body: MachineBody) -> Response:
         return reply(MACHINE, add_machine(store, MachineDraft(body.name, body.area)), 201)
 
 
-@api.post("/plant/machines/<machine_id>/positions", responses={201: MachineAnswer, 404: Problem, 422: Problem}, summary="Add a bearing position")
+@api.post(
+    "/plant/machines/<machine_id>/positions",
+    responses={201: MachineAnswer, 404: Problem, 422: Problem},
+    summary="Add a bearing position",
+)
 def post_position(path: MachinePath, body: PositionBody) -> Response:
     with context().store() as store:
-        return reply(MACHINE, add_position(store, PositionDraft(path.machine_id, body.name, body.bearing, body.shaft, body.holds)), 201)
+        return reply(
+            MACHINE,
+            add_position(
+                store,
+                PositionDraft(path.machine_id, body.name, body.bearing, body.shaft, body.holds),
+            ),
+            201,
+        )
 
 
 class ShaftPartBody(Model):
@@ -195,7 +226,9 @@ class ShaftPartBody(Model):
     model_config = ConfigDict(extra="forbid")
     name: str = Field(default="", max_length=400)
     kind: str = Field(default="", max_length=20)
-    at: str = Field(default="", max_length=60, description="its middle, from where the shaft is measured")
+    at: str = Field(
+        default="", max_length=60, description="its middle, from where the shaft is measured"
+    )
     width: str = Field(default="", max_length=60)
     diameter: str = Field(default="", max_length=60)
 
@@ -207,15 +240,28 @@ class ShaftBody(Model):
     name: str = Field(max_length=400)
     length: str = Field(max_length=60)
     datum: str = Field(max_length=400, description="where everything on it is measured from")
-    bearings: dict[str, str] = Field(max_length=24, description="by position: how far its centre lies from there; blank for one of another shaft")
+    bearings: dict[str, str] = Field(
+        max_length=24,
+        description=(
+            "by position: how far its centre lies from there; blank for one of another shaft"
+        ),
+    )
     parts: list[ShaftPartBody] = Field(default_factory=list, max_length=24)
-    shaft_id: str = Field(default="", max_length=64, description="the shaft that is said anew; empty for one more")
+    shaft_id: str = Field(
+        default="", max_length=64, description="the shaft that is said anew; empty for one more"
+    )
 
 
-@api.post("/plant/machines/<machine_id>/shafts", responses={201: MachineAnswer, 404: Problem, 422: Problem}, summary="Add a shaft, or say one anew")
+@api.post(
+    "/plant/machines/<machine_id>/shafts",
+    responses={201: MachineAnswer, 404: Problem, 422: Problem},
+    summary="Add a shaft, or say one anew",
+)
 def post_shaft(path: MachinePath, body: ShaftBody) -> Response:
     parts = [PartDraft(**part.model_dump()) for part in body.parts]
-    draft = ShaftDraft(path.machine_id, body.name, body.length, body.datum, body.bearings, parts, body.shaft_id)
+    draft = ShaftDraft(
+        path.machine_id, body.name, body.length, body.datum, body.bearings, parts, body.shaft_id
+    )
     with context().store() as store:
         return reply(MACHINE, keep_shaft(store, draft), 201)
 
@@ -233,7 +279,11 @@ class LastPlanAnswer(Whole[LastPlan | None]):
 LAST_PLAN = Shape(LastPlan | None)  # type: ignore[arg-type]
 
 
-@api.get("/positions/<position_id>/last-plan", responses={200: LastPlanAnswer}, summary="What was planned last for a position")
+@api.get(
+    "/positions/<position_id>/last-plan",
+    responses={200: LastPlanAnswer},
+    summary="What was planned last for a position",
+)
 def get_last_plan(path: PositionPath) -> Response:
     here = context()
     with here.store() as store:
@@ -253,7 +303,11 @@ class AsListedAnswer(Whole[AsListed]):
 AS_LISTED = Shape(AsListed)
 
 
-@api.get("/positions/<position_id>/compared", responses={200: AsListedAnswer}, summary="A planned bearing beside the plant's list")
+@api.get(
+    "/positions/<position_id>/compared",
+    responses={200: AsListedAnswer},
+    summary="A planned bearing beside the plant's list",
+)
 def get_compared(path: PositionPath, query: PlannedQuery) -> Response:
     with context().store() as store:
         return reply(AS_LISTED, compared(store.machines(), path.position_id, query.planned))

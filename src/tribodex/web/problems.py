@@ -8,7 +8,14 @@ from typing import Any
 
 from flask import Flask, Response, g, request
 from pydantic import ValidationError
-from sqlalchemy.exc import DataError, DBAPIError, InterfaceError, InternalError, OperationalError, SQLAlchemyError
+from sqlalchemy.exc import (
+    DataError,
+    DBAPIError,
+    InterfaceError,
+    InternalError,
+    OperationalError,
+    SQLAlchemyError,
+)
 from sqlalchemy.exc import TimeoutError as PoolTimeout
 from werkzeug.exceptions import HTTPException, MethodNotAllowed
 
@@ -58,23 +65,40 @@ class Problem(ToldOnce, Model):
     fields: list[ProblemField] = []  # noqa: RUF012 (copied for each)
 
 
-def problem(status: int, kind: str, title: str, detail: str, fields: tuple[Field, ...] = ()) -> Response:
+def problem(
+    status: int, kind: str, title: str, detail: str, fields: tuple[Field, ...] = ()
+) -> Response:
     """A problem as a response."""
     body = {
         "type": f"/problems/{kind}",
         "title": title,
         "status": status,
         "detail": detail,
-        "fields": [{"name": f.name, "message": f.message, "expected": f.expected, "choices": list(f.choices), "meant": f.meant} for f in fields],
+        "fields": [
+            {
+                "name": f.name,
+                "message": f.message,
+                "expected": f.expected,
+                "choices": list(f.choices),
+                "meant": f.meant,
+            }
+            for f in fields
+        ],
     }
-    return Response(json.dumps(body, ensure_ascii=False), status, content_type="application/problem+json")
+    return Response(
+        json.dumps(body, ensure_ascii=False), status, content_type="application/problem+json"
+    )
 
 
 def from_validation(error: ValidationError) -> Response:
     """What pydantic found, in sentences."""
     fields = listed([_field(dict(item)) for item in error.errors()])
     return problem(
-        422, "invalid-input", "Something needs correcting", fields[0].message if len(fields) == 1 else "Some entries need correcting.", fields
+        422,
+        "invalid-input",
+        "Something needs correcting",
+        fields[0].message if len(fields) == 1 else "Some entries need correcting.",
+        fields,
     )
 
 
@@ -87,18 +111,28 @@ def _field(item: dict[str, Any]) -> Field:
         case "missing":
             return Field(name, "This is needed.", "a value")
         case "extra_forbidden":
-            return Field(name, f"“{name}” is not known here.", "leave it out, or check its spelling")
+            return Field(
+                name, f"“{name}” is not known here.", "leave it out, or check its spelling"
+            )
         case "float_parsing" | "float_type" | "int_parsing" | "int_type" | "int_from_float":
             whole = "whole " if item["type"].startswith("int") else ""
-            return Field(name, f"{shown} is not a {whole}number.", f"a {whole}number in the unit that the name says")
+            return Field(
+                name,
+                f"{shown} is not a {whole}number.",
+                f"a {whole}number in the unit that the name says",
+            )
         case "greater_than" | "greater_than_equal":
             bound = context.get("gt", context.get("ge"))
             word = "above" if "gt" in context else "at least"
             return Field(name, f"{shown} is too small.", f"{word} {bound:g}")
         case "less_than" | "less_than_equal":
-            return Field(name, f"{shown} is too large.", f"at most {context.get('lt', context.get('le')):g}")
+            return Field(
+                name, f"{shown} is too large.", f"at most {context.get('lt', context.get('le')):g}"
+            )
         case "enum" | "literal_error":
-            return Field(name, f"{shown} is not one of the choices.", str(context.get("expected", "")))
+            return Field(
+                name, f"{shown} is not one of the choices.", str(context.get("expected", ""))
+            )
         case _:
             return Field(name, f"{item['msg']}.", "")
 
@@ -112,7 +146,12 @@ def troubled(trouble: Trouble) -> Response:
     """Trouble of the database in its own words; when to try again only where that can help."""
     g.trouble = trouble.kind
     only_asked = request.method in ("GET", "HEAD") and trouble.of_question
-    reply = problem(trouble.status, trouble.kind, trouble.title, trouble.of_question if only_asked else trouble.detail)
+    reply = problem(
+        trouble.status,
+        trouble.kind,
+        trouble.title,
+        trouble.of_question if only_asked else trouble.detail,
+    )
     if trouble.again_s is not None:
         reply.headers["Retry-After"] = str(trouble.again_s)
     return reply
@@ -121,15 +160,17 @@ def troubled(trouble: Trouble) -> Response:
 def foreign_name() -> Response:
     """The server does not go by the name in the address bar."""
     detail = (
-        "This server does not go by the name in the address bar. Open it by the address that it was started with, "
-        "or start it with --host and --names followed by the names it may go by."
+        "This server does not go by the name in the address bar. Open it by the address that it was"
+        " started with, or start it with --host and --names followed by the names it may go by."
     )
     return problem(400, "foreign-name", "Another name", detail)
 
 
 def not_this_way(allowed: Iterable[str]) -> Response:
     """The address is known, and does not answer to this method."""
-    reply = problem(405, "http", "Method Not Allowed", "The method is not allowed for the requested URL.")
+    reply = problem(
+        405, "http", "Method Not Allowed", "The method is not allowed for the requested URL."
+    )
     reply.headers["Allow"] = ", ".join(sorted(allowed))
     return reply
 
@@ -156,9 +197,15 @@ def install(app: Flask) -> None:
 
     @app.errorhandler(DataError)
     def _unkept(error: DBAPIError) -> Response:
-        # What can never be stored is not "sent again by itself": it would block everything behind it.
+        # What can never be stored is not "sent again by itself": it would block everything behind
+        # it.
         app.logger.warning("cannot be kept: error %d of the database", _code(error))
-        return problem(422, "cannot-be-kept", "Something needs correcting", "One of the entries is too long or cannot be kept as it is.")
+        return problem(
+            422,
+            "cannot-be-kept",
+            "Something needs correcting",
+            "One of the entries is too long or cannot be kept as it is.",
+        )
 
     @app.errorhandler(DatabaseStalled)
     @app.errorhandler(PoolTimeout)
@@ -168,7 +215,11 @@ def install(app: Flask) -> None:
     def _database(error: SQLAlchemyError | DatabaseStalled) -> Response:
         if isinstance(error, OperationalError) and _code(error) == CONSTRAINT_FAILED:
             return _unkept(error)
-        app.logger.warning("database: %s, error %d", type(error).__name__, _code(error) if isinstance(error, DBAPIError) else 0)
+        app.logger.warning(
+            "database: %s, error %d",
+            type(error).__name__,
+            _code(error) if isinstance(error, DBAPIError) else 0,
+        )
         return troubled(trouble_of(error))
 
     @app.errorhandler(HTTPException)
@@ -180,4 +231,10 @@ def install(app: Flask) -> None:
     @app.errorhandler(Exception)
     def _any(error: Exception) -> Response:
         app.logger.exception("unexpected", exc_info=error)
-        return problem(500, "error", "An error of ours", "Something went wrong here; what was acknowledged is safe. The log of the server says more.")
+        return problem(
+            500,
+            "error",
+            "An error of ours",
+            "Something went wrong here; what was acknowledged is safe. The log of the server says"
+            " more.",
+        )

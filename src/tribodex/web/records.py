@@ -25,7 +25,13 @@ from tribodex.web.models import Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import FontPath, JobPath, RecordPaperQuery
 
-api = Blueprint("records", __name__, url_prefix="/api", abp_tags=[Tag(name="records")], abp_responses={404: Problem})
+api = Blueprint(
+    "records",
+    __name__,
+    url_prefix="/api",
+    abp_tags=[Tag(name="records")],
+    abp_responses={404: Problem},
+)
 RECORD = Shape(Record)
 
 
@@ -48,13 +54,21 @@ def record_json(path: JobPath) -> Response:
     return response
 
 
-@api.get("/jobs/<job_id>/record.html", responses={200: a_file("text/html")}, summary="The record as a page")
+@api.get(
+    "/jobs/<job_id>/record.html",
+    responses={200: a_file("text/html")},
+    summary="The record as a page",
+)
 def record_html(path: JobPath) -> Response:
     made = _made(path)
     return Response(render_html(made), content_type="text/html; charset=utf-8")
 
 
-@api.get("/jobs/<job_id>/record.pdf", responses={200: a_file("application/pdf")}, summary="The record as PDF, A4 or Letter")
+@api.get(
+    "/jobs/<job_id>/record.pdf",
+    responses={200: a_file("application/pdf")},
+    summary="The record as PDF, A4 or Letter",
+)
 def record_pdf(path: JobPath, query: RecordPaperQuery) -> Response:
     made = _made(path)
     with context().store() as store:
@@ -68,7 +82,11 @@ def record_pdf(path: JobPath, query: RecordPaperQuery) -> Response:
 
 @api.get("/record.css", responses={200: a_file("text/css")}, summary="The record's style")
 def record_style() -> Response:
-    return Response(page_css(Paper.A4, for_print=False), content_type="text/css; charset=utf-8", headers={"Cache-Control": "no-cache"})
+    return Response(
+        page_css(Paper.A4, for_print=False),
+        content_type="text/css; charset=utf-8",
+        headers={"Cache-Control": "no-cache"},
+    )
 
 
 @api.get("/fonts/<name>", responses={200: a_file("font/woff2")}, summary="A font of the record")
@@ -76,7 +94,11 @@ def record_font(path: FontPath) -> Response:
     return send_from_directory(FONTS, path.name, max_age=30 * 24 * 3600)
 
 
-@api.get("/jobs/<job_id>/chain", responses={200: ChainAnswer}, summary="Whether the log is what was stored")
+@api.get(
+    "/jobs/<job_id>/chain",
+    responses={200: ChainAnswer},
+    summary="Whether the log is what was stored",
+)
 def chain(path: JobPath) -> Response:
     with context().store() as store:
         return reply(CHAIN, _chain(store, path))
@@ -86,8 +108,14 @@ def _made(path: JobPath) -> Record:
     """Every opening of a record looks whether its log is what was stored."""
     here = context()
     with here.store() as store:
-        made = record(with_own_cards(here.reference, store), load(store, path.job_id), store.chain(path.job_id))
-        return replace(made, log=unproven_marked(made.log, partial(store.who.unproven, path.job_id)))
+        made = record(
+            with_own_cards(here.reference, store),
+            load(store, path.job_id),
+            store.chain(path.job_id),
+        )
+        return replace(
+            made, log=unproven_marked(made.log, partial(store.who.unproven, path.job_id))
+        )
 
 
 def _chain(store: SqlStore, path: JobPath) -> ChainView:

@@ -1,4 +1,6 @@
-"""Rounds: the plan over weeks, a round opened and walked, a calendar; and the position with its history."""
+"""Rounds: the plan over weeks, a round opened and walked, a calendar; and the position with its
+history.
+"""
 
 from __future__ import annotations
 
@@ -27,7 +29,13 @@ from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import JobPath, TapBody
 
-api = Blueprint("rounds", __name__, url_prefix="/api", abp_tags=[Tag(name="rounds")], abp_responses={404: Problem, 422: Problem})
+api = Blueprint(
+    "rounds",
+    __name__,
+    url_prefix="/api",
+    abp_tags=[Tag(name="rounds")],
+    abp_responses={404: Problem, 422: Problem},
+)
 ROUNDS, WALK, POSITION = Shape(Rounds), Shape(Walk), Shape(PositionView)
 
 
@@ -102,7 +110,11 @@ class PositionAnswer(Whole[PositionView]):
     """A position with its history."""
 
 
-@api.get("/rounds", responses={200: RoundsAnswer}, summary="What is due over the plant, levelled over weeks")
+@api.get(
+    "/rounds",
+    responses={200: RoundsAnswer},
+    summary="What is due over the plant, levelled over weeks",
+)
 def get_rounds(query: RoundsQuery) -> Response:
     here = context()
     asked = RoundsAsked(query.week, query.route, query.crew, query.only, query.limit)
@@ -114,14 +126,37 @@ def get_rounds(query: RoundsQuery) -> Response:
 def post_round(path: JobPath, body: RoundBody) -> Response:
     here = context()
     order = RoundOrder(
-        title=body.title, week=body.week, route=body.route, crew=body.crew, positions=tuple(body.positions), without=tuple(body.without)
+        title=body.title,
+        week=body.week,
+        route=body.route,
+        crew=body.crew,
+        positions=tuple(body.positions),
+        without=tuple(body.without),
     )
     with here.store() as store:
         reference = here.reference_of(store)
-        return reply(WALK, walk(reference, open_round(store, reference, path.job_id, order, body.tap(), here.now(), here.plan)))
+        return reply(
+            WALK,
+            walk(
+                reference,
+                open_round(
+                    store,
+                    reference,
+                    path.job_id,
+                    order,
+                    body.tap(),
+                    recorded_at=here.now(),
+                    kept=here.plan,
+                ),
+            ),
+        )
 
 
-@api.post("/stop-moves", responses={200: RoundsAnswer}, summary="Move a stop of the rounds to another week")
+@api.post(
+    "/stop-moves",
+    responses={200: RoundsAnswer},
+    summary="Move a stop of the rounds to another week",
+)
 def post_move(body: MoveBody) -> Response:
     here = context()
     order = MoveOrder(body.position, body.week, body.to, body.reason)
@@ -136,23 +171,47 @@ def get_round(path: JobPath) -> Response:
         return reply(WALK, walk(here.reference_of(store), load(store, path.job_id)))
 
 
-@api.post("/keeping/<job_id>", responses={200: JobAnswer}, summary="Give bearings that run already into keeping")
+@api.post(
+    "/keeping/<job_id>",
+    responses={200: JobAnswer},
+    summary="Give bearings that run already into keeping",
+)
 def post_keeping(path: JobPath, body: KeepingBody) -> Response:
     here = context()
     with here.store() as store:
-        made = open_keeping(store, here.reference_of(store), path.job_id, body.positions, body.tap(), here.now())
+        made = open_keeping(
+            store,
+            here.reference_of(store),
+            path.job_id,
+            body.positions,
+            body.tap(),
+            recorded_at=here.now(),
+        )
         return reply(JOB, Opened(made.id, made.job.opened.number, made.job.opened.title))
 
 
-@api.post("/seals/<job_id>", responses={200: JobAnswer}, summary="Open a job for a large shaft seal")
+@api.post(
+    "/seals/<job_id>", responses={200: JobAnswer}, summary="Open a job for a large shaft seal"
+)
 def post_seal(path: JobPath, body: SealBody) -> Response:
     here = context()
     with here.store() as store:
-        made = open_seal(store, here.reference_of(store), path.job_id, body.position, body.tap(), here.now())
+        made = open_seal(
+            store,
+            here.reference_of(store),
+            path.job_id,
+            body.position,
+            body.tap(),
+            recorded_at=here.now(),
+        )
         return reply(JOB, Opened(made.id, made.job.opened.number, made.job.opened.title))
 
 
-@api.get("/jobs/<job_id>/lead.ics", responses={200: a_file("text/calendar")}, summary="When the steps before a wished start begin, as a calendar")
+@api.get(
+    "/jobs/<job_id>/lead.ics",
+    responses={200: a_file("text/calendar")},
+    summary="When the steps before a wished start begin, as a calendar",
+)
 def get_lead(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
@@ -160,18 +219,30 @@ def get_lead(path: JobPath) -> Response:
     return ics(calendar(made.job.opened.title, lead_entries(made.id, made.job), here.now()), "lead")
 
 
-@api.get("/rounds.ics", responses={200: a_file("text/calendar")}, summary="The rounds as a calendar: to read once, or to subscribe to")
+@api.get(
+    "/rounds.ics",
+    responses={200: a_file("text/calendar")},
+    summary="The rounds as a calendar: to read once, or to subscribe to",
+)
 def get_calendar(query: CalendarQuery) -> Response:
     return rounds_calendar(query)
 
 
-@api.get("/positions/<position_id>", responses={200: PositionAnswer}, summary="A position: what is due, what was done, its jobs")
+@api.get(
+    "/positions/<position_id>",
+    responses={200: PositionAnswer},
+    summary="A position: what is due, what was done, its jobs",
+)
 def get_position(path: WherePath) -> Response:
     here = context()
     with here.store() as store:
         return reply(POSITION, position(store, path.position_id, plant_day(here.now())))
 
 
-@api.get("/positions/<position_id>/due.ics", responses={200: a_file("text/calendar")}, summary="What is due at a position as a calendar")
+@api.get(
+    "/positions/<position_id>/due.ics",
+    responses={200: a_file("text/calendar")},
+    summary="What is due at a position as a calendar",
+)
 def get_position_calendar(path: WherePath) -> Response:
     return position_calendar(path.position_id)

@@ -1,4 +1,6 @@
-"""What everybody must be allowed to, by address and method: one line each. An address without a line is open to nobody."""
+"""What everybody must be allowed to, by address and method: one line each. An address without a
+line is open to nobody.
+"""
 
 from __future__ import annotations
 
@@ -25,7 +27,9 @@ class SiteBy(StrEnum):
 
 @dataclass(frozen=True)
 class Rule:
-    """Who may. Without a right anybody may, signed in or not; `taps`: also somebody whose tap waited on a device."""
+    """Who may. Without a right anybody may, signed in or not; `taps`: also somebody whose tap
+    waited on a device.
+    """
 
     right: Right | None
     where: SiteBy = SiteBy.HERE
@@ -37,26 +41,67 @@ class Rule:
 OPEN = Rule(None)
 ANYBODY = Rule(Right.READ, SiteBy.ANY)
 OWN = Rule(Right.READ, SiteBy.ANY, before_password=True)
-_READ, _PLAN, _PLANT, _CRIB = (Rule(right) for right in (Right.READ, Right.PLAN, Right.PLANT, Right.CRIB))
+_READ, _PLAN, _PLANT, _CRIB = (
+    Rule(right) for right in (Right.READ, Right.PLAN, Right.PLANT, Right.CRIB)
+)
 _ADMINISTER = Rule(Right.ADMINISTER)
 _OF_JOB = Rule(Right.READ, SiteBy.JOB)
 
 _JOB = "/api/jobs/<job_id>"
 _PARTS = (
     *("log", "newest", "figures", "outline", "today", "shaft", "chain", "superseded", "looked"),
-    *("record.json", "record.html", "record.pdf", "plan.html", "plan.pdf", "mark-out.pdf", "mark-out.svg", "lead.ics"),
+    *(
+        "record.json",
+        "record.html",
+        "record.pdf",
+        "plan.html",
+        "plan.pdf",
+        "mark-out.pdf",
+        "mark-out.svg",
+        "lead.ics",
+    ),
 )
-_KINDS = ("", "/cartridge", "/early", "/fitted", "/follower", "/insert", "/shouldered", "/unit", "/unit/locks")
+_KINDS = (
+    "",
+    "/cartridge",
+    "/early",
+    "/fitted",
+    "/follower",
+    "/insert",
+    "/shouldered",
+    "/unit",
+    "/unit/locks",
+)
 RULES = MappingProxyType(
     {
-        # Pages and their files, what whoever watches the process asks, how a device comes to trust the certificate, and the way in.
+        # Pages and their files, what whoever watches the process asks, how a device comes to trust
+        # the certificate, and the way in.
         **{
             ("GET", path): OPEN
-            for path in ("/", "/<path:path>", "/assets/<path:name>", "/health", "/ready", "/trust", "/trust/site.crt", "/api/door")
+            for path in (
+                "/",
+                "/<path:path>",
+                "/assets/<path:name>",
+                "/health",
+                "/ready",
+                "/trust",
+                "/trust/site.crt",
+                "/api/door",
+            )
         },
-        **{("POST", f"/api/{path}"): OPEN for path in ("sign-in", "first-run", "switch", "single-sign-on/begin", "single-sign-on")},
+        **{
+            ("POST", f"/api/{path}"): OPEN
+            for path in ("sign-in", "first-run", "switch", "single-sign-on/begin", "single-sign-on")
+        },
         # By tokens of their own.
-        **{("GET", path): OPEN for path in ("/metrics", "/api/calendars/<token>/rounds.ics", "/api/calendars/<token>/positions/<position_id>.ics")},
+        **{
+            ("GET", path): OPEN
+            for path in (
+                "/metrics",
+                "/api/calendars/<token>/rounds.ics",
+                "/api/calendars/<token>/positions/<position_id>.ics",
+            )
+        },
         # One's own.
         ("GET", "/api/me"): OWN,
         ("PUT", "/api/me/settings"): OWN,
@@ -104,7 +149,10 @@ RULES = MappingProxyType(
         ("GET", "/api/tables/<table_id>/rows/<item_id>/used"): _READ,
         ("GET", "/api/crib/cards/<item_id>/used"): _READ,
         # Worked out with the own cards of the site, and not kept.
-        **{("POST", path): _READ for path in ("/api/calculator", "/api/calculator/sheets/<sheet_id>")},
+        **{
+            ("POST", path): _READ
+            for path in ("/api/calculator", "/api/calculator/sheets/<sheet_id>")
+        },
         **{("POST", f"/api/plan{kind}"): _READ for kind in _KINDS},
         **{("GET", f"/api/print/{name}"): _READ for name in ("plan.pdf", "strip.pdf", "strip.svg")},
         ("GET", "/api/sources"): _READ,
@@ -124,16 +172,28 @@ RULES = MappingProxyType(
         ("GET", "/api/rounds"): _READ,
         ("GET", "/api/rounds.ics"): _READ,
         ("GET", "/api/rounds/<job_id>"): _OF_JOB,
-        **{("POST", f"/api/{kind}/<job_id>"): Rule(Right.PLAN, SiteBy.NEW_JOB) for kind in ("rounds", "keeping", "seals")},
+        **{
+            ("POST", f"/api/{kind}/<job_id>"): Rule(Right.PLAN, SiteBy.NEW_JOB)
+            for kind in ("rounds", "keeping", "seals")
+        },
         ("POST", "/api/stop-moves"): _PLAN,
         # The plant and its tools.
         ("GET", "/api/plant"): _READ,
         ("GET", "/api/plant/machines"): _READ,
         ("POST", "/api/plant/machines"): _PLANT,
-        **{("POST", f"/api/plant/machines/<machine_id>/{part}"): Rule(Right.PLANT, SiteBy.MACHINE) for part in ("positions", "shafts")},
-        **{("GET", f"/api/positions/<position_id>{part}"): Rule(Right.READ, SiteBy.POSITION) for part in ("", "/compared", "/due.ics", "/last-plan")},
+        **{
+            ("POST", f"/api/plant/machines/<machine_id>/{part}"): Rule(Right.PLANT, SiteBy.MACHINE)
+            for part in ("positions", "shafts")
+        },
+        **{
+            ("GET", f"/api/positions/<position_id>{part}"): Rule(Right.READ, SiteBy.POSITION)
+            for part in ("", "/compared", "/due.ics", "/last-plan")
+        },
         ("GET", "/api/crib"): _READ,
-        **{("POST", f"/api/crib/{kind}/<item_id>"): _CRIB for kind in ("gauges", "cards", "guns", "wrenches", "withdraw")},
+        **{
+            ("POST", f"/api/crib/{kind}/<item_id>"): _CRIB
+            for kind in ("gauges", "cards", "guns", "wrenches", "withdraw")
+        },
         ("GET", "/api/half-plans"): _READ,
         ("GET", "/api/half-plans/<plan_id>"): _READ,
         ("PUT", "/api/half-plans/<plan_id>"): _PLAN,
@@ -145,7 +205,9 @@ _CALCULATOR = "/api/calc/"
 
 
 def rule_of(method: str, address: str) -> Rule | None:
-    """The rule of an address as it is written in the map of addresses; None for one that has none: nobody may."""
+    """The rule of an address as it is written in the map of addresses; None for one that has none:
+    nobody may.
+    """
     method = "GET" if method == "HEAD" else method
     if method == "POST" and address.startswith(_CALCULATOR):
         return ANYBODY

@@ -31,7 +31,7 @@ from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.exchange.paper import Paper
 from tribodex.usecases.crib import Used
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.opening import BearingOrder, Order
+from tribodex.usecases.orders import BearingOrder, Order
 from tribodex.usecases.planning.fitted import FittedDraft
 from tribodex.usecases.planning.followers import FollowerDraft
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft
@@ -43,7 +43,9 @@ from tribodex.web.access import actor
 from tribodex.web.models import Model, Whole
 
 # The plan of a revision is made from a draft, so that command has a body of its own.
-_COMMANDS: dict[str, type] = {kind: cls for kind, cls in HOUSE.commands.items() if cls is not RevisePlan}
+_COMMANDS: dict[str, type] = {
+    kind: cls for kind, cls in HOUSE.commands.items() if cls is not RevisePlan
+}
 # What may be said again in a correction.
 _ENTRIES: dict[str, type] = {kind_of(cls): cls for cls in HOUSE.entry_commands}
 
@@ -52,7 +54,9 @@ _STRICT: dict[Any, Any] = {bool: StrictBool, int: StrictInt, float: StrictFloat}
 
 
 def _strict(hint: Any) -> Any:
-    """A type as it stands in JSON: “yes” and 1 are no true, “true” is no number, and a number in quotes is a text; also within lists."""
+    """A type as it stands in JSON: “yes” and 1 are no true, “true” is no number, and a number in
+    quotes is a text; also within lists.
+    """
     inside = typing.get_args(hint)
     if hint in _STRICT or not inside:
         return _STRICT.get(hint, hint)
@@ -72,24 +76,36 @@ def _model(kind: str, cls: type) -> type[_Command]:
     fields: dict[str, Any] = {"kind": (Literal[kind], ...)}
     for item in dataclasses.fields(cls):
         # What an entry should have been is a command itself, told apart by its kind like any other.
-        hint = _Entry | None if item.name == "entry" else _Step if item.name == "step" and cls is FromPaper else None
+        hint = (
+            _Entry | None
+            if item.name == "entry"
+            else _Step
+            if item.name == "step" and cls is FromPaper
+            else None
+        )
         hint = hint or _strict(hints[item.name])
         fields[item.name] = (hint, ... if item.default is dataclasses.MISSING else item.default)
     return create_model(f"{cls.__name__}Command", __base__=_Command, __doc__=cls.__doc__, **fields)
 
 
-_ENTRY_MODELS: dict[str, type[_Command]] = {kind: _model(kind, cls) for kind, cls in _ENTRIES.items()}
+_ENTRY_MODELS: dict[str, type[_Command]] = {
+    kind: _model(kind, cls) for kind, cls in _ENTRIES.items()
+}
 _Entry: Any = Annotated[typing.Union[tuple(_ENTRY_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
 # What was done on paper is any step of the work.
 _STEP_MODELS: dict[str, type[_Command]] = {
-    kind: _ENTRY_MODELS.get(kind) or _model(kind, cls) for kind, cls in _COMMANDS.items() if cls in HOUSE.by_command
+    kind: _ENTRY_MODELS.get(kind) or _model(kind, cls)
+    for kind, cls in _COMMANDS.items()
+    if cls in HOUSE.by_command
 }
 _Step: Any = Annotated[typing.Union[tuple(_STEP_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
 COMMAND_MODELS: dict[str, type[_Command]] = {
-    kind: _STEP_MODELS.get(kind) or _ENTRY_MODELS.get(kind) or _model(kind, cls) for kind, cls in _COMMANDS.items()
+    kind: _STEP_MODELS.get(kind) or _ENTRY_MODELS.get(kind) or _model(kind, cls)
+    for kind, cls in _COMMANDS.items()
 }
 # Made while running, so the type checker sees no more than that it is one of the models.
-AnyCommand: Any = Annotated[typing.Union[tuple(COMMAND_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
+_AnyOf: Any = typing.Union[tuple(COMMAND_MODELS.values())]  # noqa: UP007
+AnyCommand: Any = Annotated[_AnyOf, Field(discriminator="kind")]
 
 
 class JobPath(Model):
@@ -131,13 +147,19 @@ class TapBody(Model):
 
     model_config = ConfigDict(extra="forbid")
     client_event_id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
-    actor: str = Field(default="", max_length=80, description="that of who is signed in, and nobody else's; may be left out")
+    actor: str = Field(
+        default="",
+        max_length=80,
+        description="that of who is signed in, and nobody else's; may be left out",
+    )
     happened_at: AwareDatetime
 
     @field_validator("happened_at", mode="before")
     @classmethod
     def _written_out(cls, value: object) -> object:
-        if not isinstance(value, str | datetime) or (isinstance(value, str) and "T" not in value.upper()):
+        if not isinstance(value, str | datetime) or (
+            isinstance(value, str) and "T" not in value.upper()
+        ):
             raise ValueError("A time is written out, with its zone, as 2026-11-30T14:05:00Z")
         return value
 
@@ -153,11 +175,16 @@ class TapBody(Model):
         return Tap(self.client_event_id, actor(self.actor), self.happened_at, self._digest())
 
     def _digest(self) -> str:
-        """What was sent besides who and when, as one short text: the same id with other content is told apart by it.
+        """What was sent besides who and when, as one short text: the same id with other content is
+        told apart by it.
 
         Only what the device sent, so that a newer server makes the same of a tap that waited.
         """
-        sent = self.model_dump(mode="json", exclude_unset=True, exclude={"client_event_id", "actor", "happened_at", "seen"})
+        sent = self.model_dump(
+            mode="json",
+            exclude_unset=True,
+            exclude={"client_event_id", "actor", "happened_at", "seen"},
+        )
         return hashlib.sha256(json.dumps(sent, sort_keys=True).encode()).hexdigest()
 
 
@@ -174,18 +201,33 @@ class UsedAnswer(Whole[Used]):
 class TaskQuery(Model):
     """Which task of a job is shown: a stage, a place; what is next when left out."""
 
-    at: str = Field(default="", max_length=16, description="a place of the job; empty: the whole shaft, or the only place")
+    at: str = Field(
+        default="",
+        max_length=16,
+        description="a place of the job; empty: the whole shaft, or the only place",
+    )
     stage: str = Field(default="", max_length=40, description="a stage of the job")
-    paper: bool = Field(default=False, description="what was done on paper is typed in: no gate is asked")
+    paper: bool = Field(
+        default=False, description="what was done on paper is typed in: no gate is asked"
+    )
 
 
 class CommandBody(TapBody):
     """One tap on a job, at a place of it; the place may be left out where there is only one."""
 
     at: str = Field(default="", max_length=16)
-    meant: list[str] = Field(default_factory=list, max_length=12, description="fields whose number was read back, and is meant")
+    meant: list[str] = Field(
+        default_factory=list,
+        max_length=12,
+        description="fields whose number was read back, and is meant",
+    )
     seen: StrictInt | None = Field(
-        default=None, ge=0, le=10_000_000, description="the last entry that the screen showed; left out by a tap that waited for the network"
+        default=None,
+        ge=0,
+        le=10_000_000,
+        description=(
+            "the last entry that the screen showed; left out by a tap that waited for the network"
+        ),
     )
 
     command: AnyCommand  # type: ignore[valid-type, unused-ignore]
@@ -214,25 +256,59 @@ class BearingBody(Model):
     model_config = ConfigDict(extra="forbid")
     position_id: str = ""
     plan: PlanDraft | None = None
-    shoulder: ShoulderDraft | None = Field(default=None, description="a bearing on a cylindrical seat, in place of `plan`")
-    follower: FollowerDraft | None = Field(default=None, description="a cam follower, in place of `plan`")
-    unit: UnitDraft | None = Field(default=None, description="a housed unit with an insert, in place of `plan`")
-    insert: InsertDraft | None = Field(default=None, description="an insert changed in its housing on the bench, in place of `plan`")
-    fitted: FittedDraft | None = Field(default=None, description="what others mounted, in place of `plan`: for a job that does not mount it")
+    shoulder: ShoulderDraft | None = Field(
+        default=None, description="a bearing on a cylindrical seat, in place of `plan`"
+    )
+    follower: FollowerDraft | None = Field(
+        default=None, description="a cam follower, in place of `plan`"
+    )
+    unit: UnitDraft | None = Field(
+        default=None, description="a housed unit with an insert, in place of `plan`"
+    )
+    insert: InsertDraft | None = Field(
+        default=None,
+        description="an insert changed in its housing on the bench, in place of `plan`",
+    )
+    fitted: FittedDraft | None = Field(
+        default=None,
+        description="what others mounted, in place of `plan`: for a job that does not mount it",
+    )
     floats: Floats = Floats.UNKNOWN
-    name: str = Field(default="", max_length=400, description="which bearing of a machine that is not in the plant yet, in place of `position_id`")
+    name: str = Field(
+        default="",
+        max_length=400,
+        description=(
+            "which bearing of a machine that is not in the plant yet, in place of `position_id`"
+        ),
+    )
 
     @model_validator(mode="after")
     def _one_plan(self) -> Self:
-        if sum(one is not None for one in (self.plan, self.shoulder, self.follower, self.unit, self.insert, self.fitted)) != 1:
+        if (
+            sum(
+                one is not None
+                for one in (
+                    self.plan,
+                    self.shoulder,
+                    self.follower,
+                    self.unit,
+                    self.insert,
+                    self.fitted,
+                )
+            )
+            != 1
+        ):
             raise ValueError(
-                "one plan: a bearing on a taper or on a cylindrical seat, a cam follower, a housed unit, an insert, or what others mounted"
+                "one plan: a bearing on a taper or on a cylindrical seat, a cam follower, a housed"
+                " unit, an insert, or what others mounted"
             )
         return self
 
     def order(self) -> BearingOrder:
         """As the use case wants it."""
-        draft = self.plan or self.shoulder or self.follower or self.unit or self.insert or self.fitted
+        draft = (
+            self.plan or self.shoulder or self.follower or self.unit or self.insert or self.fitted
+        )
         assert draft is not None  # one of them is there
         return BearingOrder(self.position_id, draft, self.floats, self.name)
 
@@ -245,19 +321,45 @@ class OpenBody(TapBody):
     position_id: str = ""
     plan: PlanDraft | None = None
     bearings: list[BearingBody] = Field(default_factory=list, max_length=8)
-    whole: StrictBool = Field(default=False, description="every stage of the trade, not the mounting alone")
-    scope: Scope = Field(default=Scope.WHOLE, description="with `whole`: what of every stage this job covers")
-    off_machine: str = Field(default="", max_length=200, description="why it is work away from the machine: isolation is not asked then")
-    machine: str | None = Field(default=None, max_length=400, description="what a machine is called that is not in the plant yet")
-    name: str = Field(default="", max_length=400, description="with `plan`: which bearing of that machine")
-    cartridge: CartridgeDraft | None = Field(default=None, description="what closes two bearings on cylindrical seats into one housing")
+    whole: StrictBool = Field(
+        default=False, description="every stage of the trade, not the mounting alone"
+    )
+    scope: Scope = Field(
+        default=Scope.WHOLE, description="with `whole`: what of every stage this job covers"
+    )
+    off_machine: str = Field(
+        default="",
+        max_length=200,
+        description="why it is work away from the machine: isolation is not asked then",
+    )
+    machine: str | None = Field(
+        default=None,
+        max_length=400,
+        description="what a machine is called that is not in the plant yet",
+    )
+    name: str = Field(
+        default="", max_length=400, description="with `plan`: which bearing of that machine"
+    )
+    cartridge: CartridgeDraft | None = Field(
+        default=None, description="what closes two bearings on cylindrical seats into one housing"
+    )
 
     def order(self) -> Order:
-        """As the use case wants it. One bearing may be named alone, as it was before a job could hold several."""
+        """As the use case wants it. One bearing may be named alone, as it was before a job could
+        hold several.
+        """
         bearings = [bearing.order() for bearing in self.bearings]
         if self.plan is not None:
             bearings.insert(0, BearingOrder(self.position_id, self.plan, name=self.name))
-        return Order(self.title, tuple(bearings), self.whole, self.cartridge, self.scope, self.off_machine, self.machine)
+        return Order(
+            self.title,
+            tuple(bearings),
+            self.whole,
+            self.cartridge,
+            self.scope,
+            self.off_machine,
+            self.machine,
+        )
 
 
 class ReviseBody(TapBody):

@@ -18,7 +18,11 @@ from tribodex.web.models import Model
 from tribodex.web.problems import Problem
 
 api = Blueprint(
-    "single", __name__, url_prefix="/api", abp_tags=[Tag(name="people")], abp_responses={404: Problem, 409: Problem, 429: Problem, 502: Problem}
+    "single",
+    __name__,
+    url_prefix="/api",
+    abp_tags=[Tag(name="people")],
+    abp_responses={404: Problem, 409: Problem, 429: Problem, 502: Problem},
 )
 AWAY = "tribodex_away"
 AWAY_S = 600
@@ -50,12 +54,25 @@ class BackBody(Model):
 def post_begin(body: NothingBody) -> Response:
     del body
     away = Away(new_token(), new_token(), new_token())
-    answer = Response(Begun(address=_provider().address(away, _back())).model_dump_json(), content_type="application/json")
-    answer.set_cookie(AWAY, away.said(), max_age=AWAY_S, httponly=True, secure=request.is_secure, samesite="Lax", path=_PATH)
+    answer = Response(
+        Begun(address=_provider().address(away, _back())).model_dump_json(),
+        content_type="application/json",
+    )
+    answer.set_cookie(
+        AWAY,
+        away.said(),
+        max_age=AWAY_S,
+        httponly=True,
+        secure=request.is_secure,
+        samesite="Lax",
+        path=_PATH,
+    )
     return answer
 
 
-@api.post("/single-sign-on", responses={200: InAnswer}, summary="Come back from the site's own sign-on")
+@api.post(
+    "/single-sign-on", responses={200: InAnswer}, summary="Come back from the site's own sign-on"
+)
 def post_back(body: BackBody) -> Response:
     here, device, provider = context(), at_device(), _provider()
     away = Away.read(request.cookies.get(AWAY, ""))

@@ -1,4 +1,6 @@
-"""What strangers may ask only so often: the ways in, and every PIN. Counted in the database, for all workers together."""
+"""What strangers may ask only so often: the ways in, and every PIN. Counted in the database, for
+all workers together.
+"""
 
 from __future__ import annotations
 
@@ -12,9 +14,17 @@ from flask_limiter.util import get_remote_address
 from tribodex.web.context import KEY, Context
 from tribodex.web.problems import problem
 
-# From one address: a crew at the change of shifts behind one door passes; who tries a list of passwords does not (own choice).
+# From one address: a crew at the change of shifts behind one door passes; who tries a list of
+# passwords does not (own choice).
 OFTEN = "60 per minute; 600 per hour"
-SLOWED = ("door.post_sign_in", "door.post_first_run", "door.post_switch", "door.post_proof", "single.post_begin", "single.post_back")
+SLOWED = (
+    "door.post_sign_in",
+    "door.post_first_run",
+    "door.post_switch",
+    "door.post_proof",
+    "single.post_begin",
+    "single.post_back",
+)
 
 
 def install(app: Flask) -> None:
@@ -29,10 +39,14 @@ def install(app: Flask) -> None:
         on_breach=_told,
     )
     for name in SLOWED:
-        app.view_functions[name] = cast("Callable[..., Response]", limiter.limit(OFTEN)(app.view_functions[name]))
+        app.view_functions[name] = cast(
+            "Callable[..., Response]", limiter.limit(OFTEN)(app.view_functions[name])
+        )
 
 
 def _told(breached: RequestLimit) -> Response:
-    answer = problem(429, "too-often", "Too many tries", "Too many tries from this address: wait a minute.")
+    answer = problem(
+        429, "too-often", "Too many tries", "Too many tries from this address: wait a minute."
+    )
     answer.headers["Retry-After"] = "60"
     return answer

@@ -40,7 +40,11 @@ def health() -> Response:
     return reply(STATUS, Status())
 
 
-@api.get("/ready", responses={200: Status}, summary="This process and its database answer, and there is room to write")
+@api.get(
+    "/ready",
+    responses={200: Status},
+    summary="This process and its database answer, and there is room to write",
+)
 def ready() -> Response:
     with context().store() as store:
         folder = store.folder()

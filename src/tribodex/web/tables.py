@@ -8,7 +8,15 @@ from pydantic import Field
 
 from tribodex.store import SqlStore
 from tribodex.usecases.books import Reference
-from tribodex.usecases.crib import RowDraft, Used, keep_row, used_row, with_cards, with_own_cards, withdraw
+from tribodex.usecases.crib import (
+    RowDraft,
+    Used,
+    keep_row,
+    used_row,
+    with_cards,
+    with_own_cards,
+    withdraw,
+)
 from tribodex.usecases.people.standing import ask_reader
 from tribodex.usecases.shape import Shape
 from tribodex.usecases.tables import TableHead, TableView, table_heads, table_view
@@ -19,7 +27,13 @@ from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import TapBody, UsedAnswer, WithdrawBody
 
-api = Blueprint("tables", __name__, url_prefix="/api/tables", abp_tags=[Tag(name="tables")], abp_responses={404: Problem})
+api = Blueprint(
+    "tables",
+    __name__,
+    url_prefix="/api/tables",
+    abp_tags=[Tag(name="tables")],
+    abp_responses={404: Problem},
+)
 HEADS = Shape(tuple[TableHead, ...])
 VIEW = Shape(TableView)
 USED = Shape(Used)
@@ -63,16 +77,32 @@ def get_table(path: TablePath) -> Response:
         return _table(store, path.table_id)
 
 
-@api.post("/<table_id>/rows", responses={200: TableAnswer, 409: Problem, 422: Problem}, summary="Keep what print says of a row, or add one")
+@api.post(
+    "/<table_id>/rows",
+    responses={200: TableAnswer, 409: Problem, 422: Problem},
+    summary="Keep what print says of a row, or add one",
+)
 def post_row(path: TablePath, body: RowBody) -> Response:
     here = context()
     with here.store() as store:
         ask_reader(store.who, acting(), body.row.second, body.client_event_id, one_tap=here.one_tap)
-        keep_row(store, here.reference, path.table_id, body.row, body.reason, body.tap(), here.now())
+        keep_row(
+            store,
+            here.reference,
+            path.table_id,
+            body.row,
+            body.reason,
+            tap=body.tap(),
+            recorded_at=here.now(),
+        )
         return _table(store, path.table_id)
 
 
-@api.post("/<table_id>/rows/<item_id>/withdraw", responses={200: TableAnswer, 409: Problem, 422: Problem}, summary="Let the shipped row hold again")
+@api.post(
+    "/<table_id>/rows/<item_id>/withdraw",
+    responses={200: TableAnswer, 409: Problem, 422: Problem},
+    summary="Let the shipped row hold again",
+)
 def post_withdrawn(path: RowPath, body: WithdrawBody) -> Response:
     here = context()
     with here.store() as store:
@@ -80,7 +110,11 @@ def post_withdrawn(path: RowPath, body: WithdrawBody) -> Response:
         return _table(store, path.table_id)
 
 
-@api.get("/<table_id>/rows/<item_id>/used", responses={200: UsedAnswer}, summary="Jobs that rest on a row before it was corrected")
+@api.get(
+    "/<table_id>/rows/<item_id>/used",
+    responses={200: UsedAnswer},
+    summary="Jobs that rest on a row before it was corrected",
+)
 def get_used(path: RowPath) -> Response:
     with context().store() as store:
         return reply(USED, used_row(store, path.item_id))

@@ -1,4 +1,6 @@
-"""A model that many operations name describes itself once: the description is made when the server starts, and somebody waits for that."""
+"""A model that many operations name describes itself once: the description is made when the server
+starts, and somebody waits for that.
+"""
 
 from __future__ import annotations
 
@@ -9,7 +11,9 @@ _TOLD: dict[object, dict[str, Any]] = {}
 
 
 class ToldOnce:
-    """Before BaseModel or RootModel in the bases of a model that stands in the answers of many operations."""
+    """Before BaseModel or RootModel in the bases of a model that stands in the answers of many
+    operations.
+    """
 
     @classmethod
     def model_json_schema(cls, *args: Any, **options: Any) -> dict[str, Any]:

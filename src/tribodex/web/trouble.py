@@ -1,4 +1,5 @@
-"""Trouble of the database, each kind in its own words: what can succeed by itself, and what cannot."""
+"""Trouble of the database, each kind in its own words: what can succeed by itself, and what
+cannot."""
 
 from __future__ import annotations
 
@@ -13,7 +14,9 @@ LEAST_ROOM = 32 * 2**20
 
 @dataclass(frozen=True)
 class Trouble:
-    """How a kind of trouble is answered; `again_s`: whether, and after how many seconds, the same may be tried again by itself."""
+    """How a kind of trouble is answered; `again_s`: whether, and after how many seconds, the same
+    may be tried again by itself.
+    """
 
     status: int
     kind: str
@@ -36,18 +39,28 @@ DISK_FULL = Trouble(
     507,
     "disk-full",
     "The disk of the server is full",
-    "Nothing more is kept until somebody makes room there. What was acknowledged is safe; what was not waits on this device.",
+    "Nothing more is kept until somebody makes room there. What was acknowledged is safe; what was"
+    " not waits on this device.",
     30,
 )
 DAMAGED = Trouble(
     500,
     "database-damaged",
     "The database finds a damaged page",
-    "What is stored there cannot be read as it is: the log of the database says where. It needs its backup; sending again helps nothing.",
+    "What is stored there cannot be read as it is: the log of the database says where. It needs its"
+    " backup; sending again helps nothing.",
 )
-TOO_LARGE = Trouble(413, "too-large", "Too large for the database", "The database takes no statement so large: a smaller file is needed.")
+TOO_LARGE = Trouble(
+    413,
+    "too-large",
+    "Too large for the database",
+    "The database takes no statement so large: a smaller file is needed.",
+)
 TOO_SLOW = Trouble(
-    504, "too-slow", "This search takes too long", "It was ended so that others need not wait. Ask for less: a machine, a state, more letters."
+    504,
+    "too-slow",
+    "This search takes too long",
+    "It was ended so that others need not wait. Ask for less: a machine, a state, more letters.",
 )
 LOCKED = Trouble(
     503,
@@ -71,7 +84,8 @@ _NO_ROOM = ("no space left", "disk full", "errno: 28", "error 28")
 
 
 def trouble_of(error: BaseException) -> Trouble:
-    """What kind of trouble an error of the database is; what is not known here is taken for a database that is away.
+    """What kind of trouble an error of the database is; what is not known here is taken for a
+    database that is away.
 
     >>> trouble_of(RuntimeError()).kind
     'database-away'
@@ -86,7 +100,9 @@ def trouble_of(error: BaseException) -> Trouble:
 
 
 def no_room(folder: str) -> bool:
-    """Whether the disk under a folder of this machine takes no more; False where it is on another machine or cannot be seen."""
+    """Whether the disk under a folder of this machine takes no more; False where it is on another
+    machine or cannot be seen.
+    """
     try:
         seen = os.statvfs(folder)
     except OSError:

@@ -1,4 +1,6 @@
-"""The page that says how a device comes to trust this server: here for devices that do, at the door for those that do not yet."""
+"""The page that says how a device comes to trust this server: here for devices that do, at the door
+for those that do not yet.
+"""
 
 from __future__ import annotations
 
@@ -25,8 +27,12 @@ def install(app: Flask, trusted: Trusted | None) -> None:
     @app.route("/trust", endpoint="trust")
     def page() -> Response:
         g.csp_nonce = secrets.token_urlsafe(16)
-        address, figures = (trusted.address, trusted.fingerprint) if trusted is not None else ("", "")
-        return Response(trust_page(address, figures, g.csp_nonce), content_type="text/html; charset=utf-8")
+        address, figures = (
+            (trusted.address, trusted.fingerprint) if trusted is not None else ("", "")
+        )
+        return Response(
+            trust_page(address, figures, g.csp_nonce), content_type="text/html; charset=utf-8"
+        )
 
     if trusted is None:
         return

@@ -19,6 +19,10 @@ class WayList(Whole[tuple[Disagreement, ...]]):
     """Every question with its ways."""
 
 
-@api.get("", responses={200: WayList}, summary="Where the trade disagrees: every way with its reason, one of them the default")
+@api.get(
+    "",
+    responses={200: WayList},
+    summary="Where the trade disagrees: every way with its reason, one of them the default",
+)
 def list_ways() -> Response:
     return reply(WAYS, disagreements())

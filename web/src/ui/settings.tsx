@@ -10,6 +10,7 @@ import {
   type ReactNode,
 } from "react";
 import { keepSettings, people } from "../api";
+import { arrived, unsentOf, waits } from "./unsent-settings";
 
 export type Units = "mm" | "inch";
 export type Look = "light" | "dark";
@@ -64,30 +65,40 @@ function personal(part: Partial<Settings>): Record<string, string> {
   );
 }
 
+/** Without a network, or where the page is left first, it waits on this device until somebody is here again. */
+function send(person: string): void {
+  const mine = person ? unsentOf(person) : {};
+  if (Object.keys(mine).length === 0) return;
+  keepSettings(mine).then(
+    () => arrived(person, mine),
+    () => undefined,
+  );
+}
+
 export function SettingsProvider({ children }: { children: ReactNode }) {
   const [settings, setSettings] = useState(read);
   const person = useSyncExternalStore(people.subscribe, people.current)?.me;
   const own = person?.settings as Partial<Settings> | undefined;
+  const id = person?.id ?? "";
   const [taken, setTaken] = useState<typeof own>(undefined);
   if (own && own !== taken) {
     // Another person is here: what that one set comes along.
     setTaken(own);
-    setSettings({ ...settings, ...personal(own) });
+    setSettings({ ...settings, ...personal(own), ...unsentOf(id) });
   }
   useEffect(() => {
     document.documentElement.dataset["look"] = settings.look;
     document.documentElement.dataset["text"] = settings.text;
     localStorage.setItem(KEY, JSON.stringify(settings));
   }, [settings]);
-  const signedIn = Boolean(person);
+  useEffect(() => send(id), [id]);
   const change = useCallback(
     (part: Partial<Settings>) => {
       setSettings((before) => ({ ...before, ...part }));
-      const mine = personal(part);
-      // Without a network it stays on this device, and goes along with the next change.
-      if (signedIn && Object.keys(mine).length > 0) void keepSettings(mine).catch(() => undefined);
+      if (id) waits(id, personal(part));
+      send(id);
     },
-    [signedIn],
+    [id],
   );
   const name = person?.name;
   const access = useMemo(

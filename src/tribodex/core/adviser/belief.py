@@ -1,10 +1,12 @@
 """What is known of a bearing on its sleeve, as a weighted set of possible truths.
 
-Model: c(θ) = c₀ - κ·max(0, θ - θ₀), κ = 1000·k·t·P/360. Unknown are c₀ (µm), k (1) and θ₀ (degrees).
+Model: c(θ) = c₀ - κ·max(0, θ - θ₀), κ = 1000·k·t·P/360. Unknown are c₀ (µm), k (1) and θ₀
+(degrees).
 
-Two clearances are told apart. The *gauged* one is what the leaves meet at the places that are gauged; the *true* one is
-the mean round the whole ring. They differ by the form of ring and rollers, by the hand and by its gauge set, the same before and after: that
-cancels in the reduction, not in what is left.
+Two clearances are told apart. The *gauged* one is what the leaves meet at the places that are
+gauged; the *true* one is the mean round the whole ring. They differ by the form of ring and
+rollers, by the hand and by its gauge set, the same before and after: that cancels in the reduction,
+not in what is left.
 """
 
 from __future__ import annotations
@@ -25,7 +27,9 @@ MARK_SD_DEG = 2.0
 
 
 class Aim(Protocol):
-    """Where the residual may end, as far as a belief asks: what may be taken out, and what must be left (µm)."""
+    """Where the residual may end, as far as a belief asks: what may be taken out, and what must be
+    left (µm).
+    """
 
     @property
     def least_reduction_um(self) -> float: ...
@@ -39,10 +43,11 @@ class Aim(Protocol):
 class Belief:
     """What is known of a bearing on its sleeve. Clearances µm, angles degrees past the zero mark.
 
-    Arrays are flat over possible truths; `per_degree_um` is the mean reduction for a degree past seating. `mark_var_deg2`
-    is the variance of the turns since the last reading. `fixed_sd_um` is what every gauging here is off by alike (form of the places, hand,
-    gauge set). `unmounted_um` is the clearance believed before mounting: readings on the sleeve never raise it.
-    `planned` weighs the truths in which everything is as planned and every reading as meant.
+    Arrays are flat over possible truths; `per_degree_um` is the mean reduction for a degree past
+    seating. `mark_var_deg2` is the variance of the turns since the last reading. `fixed_sd_um` is
+    what every gauging here is off by alike (form of the places, hand, gauge set). `unmounted_um` is
+    the clearance believed before mounting: readings on the sleeve never raise it. `planned` weighs
+    the truths in which everything is as planned and every reading as meant.
     """
 
     initial: Array
@@ -58,14 +63,19 @@ class Belief:
     mark_var_deg2: float = 0.0
     fixed_sd_um: float = 0.0
     explanations: Mapping[Explanation, float] = field(default_factory=dict)
-    # Answers that were asked for before: the same job is looked at far more often than its nut is turned.
+    # Answers that were asked for before: the same job is looked at far more often than its nut is
+    # turned.
     _after: dict[float, Belief] = field(default_factory=dict, init=False, repr=False)
     _below: dict[float, float] = field(default_factory=dict, init=False, repr=False)
-    _chances: dict[tuple[float, float, float | None], tuple[float, float]] = field(default_factory=dict, init=False, repr=False)
+    _chances: dict[tuple[float, float, float | None], tuple[float, float]] = field(
+        default_factory=dict, init=False, repr=False
+    )
 
     def clearances(self, turn_deg: float = 0.0) -> Array:
         """Clearance at every possible truth, after a further turn."""
-        left: Array = self.initial - self.per_degree * np.maximum(0.0, self.nut_angle_deg + turn_deg - self.seating)
+        left: Array = self.initial - self.per_degree * np.maximum(
+            0.0, self.nut_angle_deg + turn_deg - self.seating
+        )
         return left
 
     @property
@@ -94,7 +104,9 @@ class Belief:
         """Chance that the true clearance is below a limit."""
         if limit_um not in self._below:
             spread = math.hypot(self._mark_sd_um, self.fixed_sd_um)
-            self._below[limit_um] = float(self.weight @ normal_below((limit_um - self.clearances()) / spread))
+            self._below[limit_um] = float(
+                self.weight @ normal_below((limit_um - self.clearances()) / spread)
+            )
         return self._below[limit_um]
 
     def below_limit(self, aim: Aim) -> float:
@@ -108,8 +120,9 @@ class Belief:
     def inside(self, aim: Aim) -> float:
         """Chance to be inside the window.
 
-        The window moves with the unmounted clearance: for every possible truth it is the one that belongs to its c₀, so
-        that what is uncertain is the reduction itself and the limit, not a window drawn from one mean.
+        The window moves with the unmounted clearance: for every possible truth it is the one that
+        belongs to its c₀, so that what is uncertain is the reduction itself and the limit, not a
+        window drawn from one mean.
         """
         return self.chances(aim)[1]
 
@@ -131,7 +144,9 @@ class Belief:
             # What every gauging shares cancels in the reduction; against a fixed limit it counts.
             under_limit = normal_below((aim.guard_um - now) / math.hypot(mark, self.fixed_sd_um))
             under_low = np.maximum(under_low, under_limit)
-        return float(self.weight @ under_low), float(self.weight @ np.maximum(0.0, under_high - under_low))
+        return float(self.weight @ under_low), float(
+            self.weight @ np.maximum(0.0, under_high - under_low)
+        )
 
     def after(self, turn_deg: float) -> Belief:
         """The same knowledge after a further turn of the nut."""
@@ -139,7 +154,10 @@ class Belief:
             return self
         if turn_deg not in self._after:
             self._after[turn_deg] = replace(
-                self, nut_angle_deg=self.nut_angle_deg + turn_deg, gauged_here=False, mark_var_deg2=self.mark_var_deg2 + MARK_SD_DEG**2
+                self,
+                nut_angle_deg=self.nut_angle_deg + turn_deg,
+                gauged_here=False,
+                mark_var_deg2=self.mark_var_deg2 + MARK_SD_DEG**2,
             )
         return self._after[turn_deg]
 

@@ -1,4 +1,6 @@
-"""From readings to a belief: Bayes' rule on a grid that follows the nut, then a finer one where the weight lies."""
+"""From readings to a belief: Bayes' rule on a grid that follows the nut, then a finer one where the
+weight lies.
+"""
 
 from __future__ import annotations
 
@@ -15,8 +17,11 @@ from tribodex.core.adviser.reading import GROSS_SHARE, Array, Evidence, Known, L
 from tribodex.core.adviser.unmounted import Before, before_mounting
 from tribodex.core.components.bands import Span
 
-# Unmounted clearances to weigh, in standard deviations from their mean: close in the middle, wide at the ends.
-_STARTS = np.array([-9.0, -6.0, -4.2, -3.1, -2.3, -1.6, -1.0, -0.45, 0.0, 0.45, 1.0, 1.6, 2.3, 3.1, 4.2, 6.0, 9.0])
+# Unmounted clearances to weigh, in standard deviations from their mean: close in the middle, wide
+# at the ends.
+_STARTS = np.array(
+    [-9.0, -6.0, -4.2, -3.1, -2.3, -1.6, -1.0, -0.45, 0.0, 0.45, 1.0, 1.6, 2.3, 3.1, 4.2, 6.0, 9.0]
+)
 _FINE = (13, 21, 45)  # c₀, k, θ₀
 # Weight left out of the finer grid at either end of an axis, and points dropped from the answer.
 _TAIL, _DROP = 1e-4, 1e-5
@@ -28,30 +33,44 @@ def believe(
     readings: Sequence[Reading],
     nut_angle_deg: float,
     mark_var_deg2: float | None = None,
+    *,
     group_um: Span | None = None,
     leaves_measured: bool = False,
 ) -> Belief:
     """The posterior after everything gauged.
 
-    Symbols: as in the belief's model; `initial` is the evidence of each gauging of the unmounted clearance (µm);
-    `mark_var_deg2`: variance of the turns since the last reading, one mark's when the nut moved and nobody says;
-    `group_um`: limits of the ring's group, a soft prior of the unmounted clearance; `leaves_measured`: by micrometer, every set that was used.
+    Symbols: as in the belief's model; `initial` is the evidence of each gauging of the unmounted
+    clearance (µm); `mark_var_deg2`: variance of the turns since the last reading, one mark's when
+    the nut moved and nobody says; `group_um`: limits of the ring's group, a soft prior of the
+    unmounted clearance; `leaves_measured`: by micrometer, every set that was used.
     Valid: nut only tightened; zero mark as the model says.
     Raises: InvalidInput without an initial bracket.
     Source: Bayes on a grid; priors from SleeveModel.
 
-    >>> belief = believe(SleeveModel(0.388), [[Span(120, 130)] * 6], [Reading(90, (Span(90, 100),) * 2)], 90)
+    >>> belief = believe(
+    ...     SleeveModel(0.388), [[Span(120, 130)] * 6], [Reading(90, (Span(90, 100),) * 2)], 90
+    ... )
     >>> 92 < belief.clearance_um < 98, belief.sd_um < 5, belief.gauged_here
     (True, True, True)
     """
     before = before_mounting(initial, group_um, leaves_measured)
     seen = tuple(
-        Reading(r.nut_deg, r.evidence if isinstance(r.evidence, Known) else tuple(r.evidence), r.mark_var_deg2, r.extra_sd_um) for r in readings
+        Reading(
+            r.nut_deg,
+            r.evidence if isinstance(r.evidence, Known) else tuple(r.evidence),
+            r.mark_var_deg2,
+            r.extra_sd_um,
+        )
+        for r in readings
     )
     last = seen[-1].nut_deg if seen else 0.0
     moved = nut_angle_deg > last + 1e-9
-    variance = (MARK_SD_DEG**2 if mark_var_deg2 is None else max(mark_var_deg2, 0.0)) if moved or mark_var_deg2 else 0.0
-    return _believe(model, before, seen, nut_angle_deg, moved, variance)
+    variance = (
+        (MARK_SD_DEG**2 if mark_var_deg2 is None else max(mark_var_deg2, 0.0))
+        if moved or mark_var_deg2
+        else 0.0
+    )
+    return _believe(model, before, seen, nut_angle_deg, moved, mark_var_deg2=variance)
 
 
 @lru_cache(maxsize=512)
@@ -61,10 +80,15 @@ def _believe(
     readings: tuple[Reading, ...],
     nut_deg: float,
     moved: bool,
+    *,
     mark_var_deg2: float,
 ) -> Belief:
     seen = [(r, start.likelihood(r.evidence, _reading_sd(r, start, model))) for r in readings]
-    axes = (start.mean_um + start.sd_um * _STARTS, model.ratio_axis(), model.seating_axis(nut_deg, start.mean_um))
+    axes = (
+        start.mean_um + start.sd_um * _STARTS,
+        model.ratio_axis(),
+        model.seating_axis(nut_deg, start.mean_um),
+    )
     grid = _weigh(model, start, seen, axes, axes[2])
     if seen:
         grid = _weigh(model, start, seen, _closer(grid, axes), axes[2])
@@ -104,8 +128,16 @@ class _Grid:
 _Axes = tuple[Array, Array, Array]
 
 
-def _weigh(model: SleeveModel, start: Before, seen: Sequence[tuple[Reading, Likelihood]], axes: _Axes, whole_seating: Array) -> _Grid:
-    """The weights on a grid. Priors are shares of the whole axes, also where the grid is a cut of them."""
+def _weigh(
+    model: SleeveModel,
+    start: Before,
+    seen: Sequence[tuple[Reading, Likelihood]],
+    axes: _Axes,
+    whole_seating: Array,
+) -> _Grid:
+    """The weights on a grid. Priors are shares of the whole axes, also where the grid is a cut of
+    them.
+    """
     c0, ratio, seating = axes
     widths = [cell_widths(axis) for axis in axes]
     ratios, seats = model.ratio_prior(ratio), model.seating_prior(seating, whole_seating)
@@ -115,7 +147,10 @@ def _weigh(model: SleeveModel, start: Before, seen: Sequence[tuple[Reading, Like
         * (sum(seats.values()) * widths[2])[None, None, :]
     )
     shape = prior.shape
-    one, two, three = (axis.ravel() for axis in np.meshgrid(c0, model.per_degree_um * ratio, seating, indexing="ij"))
+    one, two, three = (
+        axis.ravel()
+        for axis in np.meshgrid(c0, model.per_degree_um * ratio, seating, indexing="ij")
+    )
     log = np.log(np.maximum(prior.ravel(), 1e-300))
     clean_share = np.ones_like(log)
     for nut_deg, line, told, meant in _by_place(seen):
@@ -126,7 +161,11 @@ def _weigh(model: SleeveModel, start: Before, seen: Sequence[tuple[Reading, Like
     cube, clean = weight.reshape(shape), (weight * clean_share).reshape(shape)
     ratio_share = {e: d / np.maximum(sum(ratios.values()), 1e-300) for e, d in ratios.items()}
     seat_share = {e: d / np.maximum(sum(seats.values()), 1e-300) for e, d in seats.items()}
-    planned = clean * ratio_share[Explanation.AS_PLANNED][None, :, None] * seat_share[Explanation.AS_PLANNED][None, None, :]
+    planned = (
+        clean
+        * ratio_share[Explanation.AS_PLANNED][None, :, None]
+        * seat_share[Explanation.AS_PLANNED][None, None, :]
+    )
     plane, total = cube.sum(axis=0), float(weight.sum())
     shares = dict.fromkeys(Explanation, 0.0)
     for by_ratio, a in ratio_share.items():
@@ -137,11 +176,22 @@ def _weigh(model: SleeveModel, start: Before, seen: Sequence[tuple[Reading, Like
     as_meant = float(planned.sum()) / total
     shares[Explanation.READING] = max(0.0, shares[Explanation.AS_PLANNED] - as_meant)
     shares[Explanation.AS_PLANNED] = as_meant
-    return _Grid(initial=one, per_degree=two, seating=three, weight=weight, planned=planned.ravel(), shape=shape, explanations=shares)
+    return _Grid(
+        initial=one,
+        per_degree=two,
+        seating=three,
+        weight=weight,
+        planned=planned.ravel(),
+        shape=shape,
+        explanations=shares,
+    )
 
 
-def _by_place(seen: Sequence[tuple[Reading, Likelihood]]) -> list[tuple[float, Array, Array, Array]]:
-    """What all readings at one place of the nut say together: log likelihood, and the share in which each was as meant.
+def _by_place(
+    seen: Sequence[tuple[Reading, Likelihood]],
+) -> list[tuple[float, Array, Array, Array]]:
+    """What all readings at one place of the nut say together: log likelihood, and the share in
+    which each was as meant.
 
     They speak of one clearance, so that many repeats cost no more than one.
     """
@@ -172,4 +222,8 @@ def _closer(grid: _Grid, axes: _Axes) -> _Axes:
 
 
 def _reading_sd(reading: Reading, start: Before, model: SleeveModel) -> float:
-    return start.reading_sd_um(reading.evidence, model.per_degree_um * math.sqrt(reading.mark_var_deg2), reading.extra_sd_um)
+    return start.reading_sd_um(
+        reading.evidence,
+        model.per_degree_um * math.sqrt(reading.mark_var_deg2),
+        reading.extra_sd_um,
+    )

@@ -1,4 +1,6 @@
-"""Which leaf next: the one that is expected to tell most, and when a further one cannot change what is done."""
+"""Which leaf next: the one that is expected to tell most, and when a further one cannot change what
+is done.
+"""
 
 from __future__ import annotations
 
@@ -13,16 +15,20 @@ from tribodex.core.components.feeler import FeelerSet, Stack
 from tribodex.core.mounting.gauging import FINE_ENOUGH_UM, Bracket
 from tribodex.core.mounting.window import Window
 
-# A leaf that tells less than this (bits) is not worth picking; a leaf more in the stack must tell this much more.
+# A leaf that tells less than this (bits) is not worth picking; a leaf more in the stack must tell
+# this much more.
 WORTH_BITS = 0.12
 LEAF_COST_BITS = 0.04
-# Far above the window a bracket need not be finer than this: it decides no more than that one goes on.
+# Far above the window a bracket need not be finer than this: it decides no more than that one goes
+# on.
 COARSE_ENOUGH_UM = 30.0
 
 
 @dataclass(frozen=True)
 class Expected:
-    """What is expected at a place before a leaf is tried: mean and standard deviation of the play there, µm."""
+    """What is expected at a place before a leaf is tried: mean and standard deviation of the play
+    there, µm.
+    """
 
     mean_um: float
     sd_um: float
@@ -34,7 +40,9 @@ class Expected:
 
     @classmethod
     def at_place(cls, mean_um: float, gauged_sd_um: float) -> Expected:
-        """From what is believed of the whole ring: one place of one row differs by form and by how it is gauged."""
+        """From what is believed of the whole ring: one place of one row differs by form and by how
+        it is gauged.
+        """
         return cls(mean_um, math.hypot(gauged_sd_um, FORM_SD_UM, SHARED_SD_UM))
 
 
@@ -47,13 +55,18 @@ class LeafChoice:
     bits: float
 
 
-def choose_leaf(bracket: Bracket, expected: Expected, gauge: FeelerSet, window: Window | None = None) -> LeafChoice | None:
-    """The leaf or stack that tells most for its trouble; None when a further one cannot change what is done.
+def choose_leaf(
+    bracket: Bracket, expected: Expected, gauge: FeelerSet, window: Window | None = None
+) -> LeafChoice | None:
+    """The leaf or stack that tells most for its trouble; None when a further one cannot change what
+    is done.
 
-    Stop rule: the bracket is closed and fine enough (15 µm, or 30 µm where it lies wholly above the window by more than that),
-    or a leaf dragged, or no leaf of the set lies inside the bracket, or none tells anything.
+    Stop rule: the bracket is closed and fine enough (15 µm, or 30 µm where it lies wholly above the
+    window by more than that), or a leaf dragged, or no leaf of the set lies inside the bracket, or
+    none tells anything.
 
-    Symbols: expected play N(mean, sd²) (µm) cut to the bracket; p chance that a leaf passes; bits = H(p) - E[H(leaf's own uncertainty)].
+    Symbols: expected play N(mean, sd²) (µm) cut to the bracket; p chance that a leaf passes; bits =
+        H(p) - E[H(leaf's own uncertainty)].
     Valid: one place of one row; on the sleeve with the window given.
     Raises: nothing.
     Source: mutual information of a try with the play; feel and leaf tolerance from FeelerSet.
@@ -65,12 +78,15 @@ def choose_leaf(bracket: Bracket, expected: Expected, gauge: FeelerSet, window: 
     >>> choose_leaf(Bracket(100.0, 110.0), Expected(101, 20), g) is None
     True
     """
-    if bracket.contradiction or (bracket.closed and (bracket.dragged or bracket.width_um <= _enough(bracket, window))):
+    if bracket.contradiction or (
+        bracket.closed and (bracket.dragged or bracket.width_um <= _enough(bracket, window))
+    ):
         return None
     low = bracket.low_um if bracket.low_um is not None else 0.0
     centre, sd = expected.mean_um, expected.sd_um
-    # Readings beyond what was expected push it out: the expectation is then taken wide around the known end.
-    # The further beyond, the wider, so that even a wild expectation is left behind in a few leaves.
+    # Readings beyond what was expected push it out: the expectation is then taken wide around the
+    # known end. The further beyond, the wider, so that even a wild expectation is left behind in a
+    # few leaves.
     if bracket.low_um is not None and bracket.low_um > centre + 1.5 * sd:
         sd = max(1.5 * sd, 0.5 * (bracket.low_um - centre))
         centre = bracket.low_um + sd
@@ -102,7 +118,12 @@ def choose_leaf(bracket: Bracket, expected: Expected, gauge: FeelerSet, window: 
 
 
 def _enough(bracket: Bracket, window: Window | None) -> float:
-    if window is not None and not window.empty and bracket.low_um is not None and bracket.low_um > window.high_um + COARSE_ENOUGH_UM:
+    if (
+        window is not None
+        and not window.empty
+        and bracket.low_um is not None
+        and bracket.low_um > window.high_um + COARSE_ENOUGH_UM
+    ):
         return COARSE_ENOUGH_UM
     return FINE_ENOUGH_UM
 

@@ -1,5 +1,5 @@
-"""The next turn: as far as the chosen risk allows, towards where the chance of being inside is greatest; and whether
-gauging once more is worth it.
+"""The next turn: as far as the chosen risk allows, towards where the chance of being inside is
+greatest; and whether gauging once more is worth it.
 """
 
 from __future__ import annotations
@@ -22,7 +22,8 @@ RISK = USUAL_RISK
 RISKS = (0.01, 0.02, 0.05)
 # With this chance to be inside, gauged and lawful where it stands, nothing more is asked for.
 ENOUGH = 0.85
-# Once somebody looked where the tab stands, a little less is enough: nobody looks at it for nothing.
+# Once somebody looked where the tab stands, a little less is enough: nobody looks at it for
+# nothing.
 SEEN_LESS = 0.03
 # A turn is worth its gauging when it gains this much chance; so is a further gauging on the spot.
 WORTH = 0.08
@@ -35,14 +36,17 @@ ENOUGH_NARROW, WORTH_NARROW, REGAUGE_NARROW, REPEATS_NARROW = 0.95, 0.04, 0.02, 
 MOST_REPEATS = 4
 # Windows narrower than these are worth a second and a third gauging of the unmounted clearance.
 TWICE_UM, THRICE_UM = 14.0, 8.0
-# Tab positions further apart than this are aimed at from the start: degrees, or a share of the window.
+# Tab positions further apart than this are aimed at from the start: degrees, or a share of the
+# window.
 COARSE_STEP_DEG, COARSE_SHARE = 6.0, 0.25
-# Where a narrow window was accepted by name, a turn goes no further than to this chance of ending below it: what is short of the
-# window is made up by a further turn, what is past it only by a release.
+# Where a narrow window was accepted by name, a turn goes no further than to this chance of ending
+# below it: what is short of the window is made up by a further turn, what is past it only by a
+# release.
 BELOW_NARROW = 0.05
 # The least turn that a hand sets and reads (degrees).
 LEAST_TURN_DEG = 2.0
-# What one more gauging of three places on both rows would tell (sd, µm), and the half-width that its mean then has.
+# What one more gauging of three places on both rows would tell (sd, µm), and the half-width that
+# its mean then has.
 SEEN_SD_UM = math.hypot(SHARED_SD_UM, CELL_SD_UM / math.sqrt(6))
 USUAL_UNCERTAINTY_UM = 4.5
 # Five readings and their shares that stand for a normal distribution (Gauss-Hermite).
@@ -66,8 +70,9 @@ class Act(StrEnum):
 class Advice:
     """What to do with the nut. `angle_deg` is zero unless the act is to turn.
 
-    `inside_now` and `inside_after` are chances to be inside the window, `below_after` to be below its lower end,
-    `limit_now` that less than what must be left is left already. `small`: the turn is a last small step.
+    `inside_now` and `inside_after` are chances to be inside the window, `below_after` to be below
+    its lower end, `limit_now` that less than what must be left is left already. `small`: the turn
+    is a last small step.
     """
 
     act: Act
@@ -82,8 +87,8 @@ class Advice:
 
 @dataclass(frozen=True)
 class Lock:
-    """How the nut is locked: turn between tab positions (zero: any place) and to the first one, None when nobody looked;
-    what the leaf allows after a turn.
+    """How the nut is locked: turn between tab positions (zero: any place) and to the first one,
+    None when nobody looked; what the leaf allows after a turn.
     """
 
     step_deg: float = 0.0
@@ -107,10 +112,11 @@ class Lock:
 class Question:
     """What is asked of the adviser besides where the bearing is.
 
-    `readings` on the sleeve so far; `repeats` of them after the first where the nut stands now; `most_deg` is a cap on the
-    next turn (a blind first one, a test turn), None for none; `only_seated` when nothing but seating the nut on its washer happened since the last
-    gauging; `narrow` when it was accepted by name that only what must be
-    left is kept at the chosen risk, not the window's lower end.
+    `readings` on the sleeve so far; `repeats` of them after the first where the nut stands now;
+    `most_deg` is a cap on the next turn (a blind first one, a test turn), None for none;
+    `only_seated` when nothing but seating the nut on its washer happened since the last gauging;
+    `narrow` when it was accepted by name that only what must be left is kept at the chosen risk,
+    not the window's lower end.
     """
 
     readings: int
@@ -123,10 +129,11 @@ class Question:
 
 
 def advise(now: Belief, window: Window, asked: Question) -> Advice:
-    """The largest turn whose chance to end below the window stays within the risk, but not past the best place.
+    """The largest turn whose chance to end below the window stays within the risk, but not past the
+    best place.
 
-    Symbols: α turn (degrees); risk: chance of ending below lo, or below what must be left where the window is too narrow
-    for leaves and that was accepted by name.
+    Symbols: α turn (degrees); risk: chance of ending below lo, or below what must be left where the
+    window is too narrow for leaves and that was accepted by name.
     Valid: window not empty.
     Raises: nothing.
     Source: decision on the posterior.
@@ -142,7 +149,9 @@ def advise(now: Belief, window: Window, asked: Question) -> Advice:
     lock = asked.lock
     gauged = (now.gauged_here or asked.only_seated) and asked.readings > 0
     lawful = [turn for turn in lock.turns() if lock.allows(turn)] if gauged else []
-    inside_now = max((now.after(turn).inside(window) for turn in lawful), default=now.inside(window))
+    inside_now = max(
+        (now.after(turn).inside(window) for turn in lawful), default=now.inside(window)
+    )
     rest = 0.0 if lock.first_deg is not None else lock.step_deg / 2
     aim = _aim(window)
     best = max(0.0, _best_turn(now, aim) - rest)
@@ -156,28 +165,47 @@ def advise(now: Belief, window: Window, asked: Question) -> Advice:
     limit_now = now.below_limit(window)
 
     def advice(act: Act, turn: float = 0.0) -> Advice:
-        return Advice(act, turn, best, inside_now, inside_after, below_after, limit_now, 0 < turn < 10)
+        return Advice(
+            act, turn, best, inside_now, inside_after, below_after, limit_now, 0 < turn < 10
+        )
 
     def narrow_pays() -> bool:
-        """Whether keeping only what must be left, not the window's lower end, would better the chance by much."""
+        """Whether keeping only what must be left, not the window's lower end, would better the
+        chance by much.
+        """
         if asked.narrow or window.width_um >= NARROW_UM:
             return False
         further = _settable(_allowed(now, window, replace(asked, narrow=True), rest, best))
-        return bool(further) and now.after(further + rest).inside(window) >= max(inside_now, inside_after) + NARROW_WORTH
+        return (
+            bool(further)
+            and now.after(further + rest).inside(window)
+            >= max(inside_now, inside_after) + NARROW_WORTH
+        )
 
     if not gauged:
         # One turn, then a gauging: what is left of a turn is not made up unseen.
         return advice(Act.TURN, angle) if angle and now.nut_angle_deg == 0 else advice(Act.GAUGE)
     narrow = window.width_um < NARROW_UM + 3
-    enough, regauge_worth, repeats = (ENOUGH_NARROW, REGAUGE_NARROW, REPEATS_NARROW) if narrow else (ENOUGH, REGAUGE_WORTH, REPEATS)
+    enough, regauge_worth, repeats = (
+        (ENOUGH_NARROW, REGAUGE_NARROW, REPEATS_NARROW)
+        if narrow
+        else (ENOUGH, REGAUGE_WORTH, REPEATS)
+    )
     if lawful and inside_now >= enough - (SEEN_LESS if lock.first_deg is not None else 0.0):
         return advice(Act.LOCK)
     if now.clearance_um < window.high_um + NARROW_UM and narrow_pays():
         return advice(Act.NARROW)
-    # Where the leaf does not allow to lock yet, any turn that keeps the risk leads there; else it must be worth its gauging.
-    if angle and inside_after >= inside_now + ((WORTH_NARROW if narrow else WORTH) if lawful else 0.0) and not _past(now, window):
+    # Where the leaf does not allow to lock yet, any turn that keeps the risk leads there; else it
+    # must be worth its gauging.
+    if (
+        angle
+        and inside_after >= inside_now + ((WORTH_NARROW if narrow else WORTH) if lawful else 0.0)
+        and not _past(now, window)
+    ):
         return advice(Act.TURN, angle)
-    if asked.repeats < repeats and (not lawful or _gauging_gains(now, window, inside_now + regauge_worth)):
+    if asked.repeats < repeats and (
+        not lawful or _gauging_gains(now, window, inside_now + regauge_worth)
+    ):
         return advice(Act.AGAIN)
     if lawful:
         return advice(Act.LOCK)
@@ -190,7 +218,8 @@ def advise(now: Belief, window: Window, asked: Question) -> Advice:
 
 
 def far_apart(step_deg: float, per_degree_um: float, window: Window) -> bool:
-    """Whether tab positions are so far apart that a turn should end on one: some degrees, or a good part of the window.
+    """Whether tab positions are so far apart that a turn should end on one: some degrees, or a good
+    part of the window.
 
     Symbols: Δα step (°), κ reduction for a degree (µm/°), width of the window (µm); κ·Δα > width/4.
     Valid: window not empty.
@@ -205,16 +234,22 @@ def far_apart(step_deg: float, per_degree_um: float, window: Window) -> bool:
 
 
 def unmounted_again(window: Window, gaugings: int) -> bool:
-    """Whether the unmounted clearance is worth gauging once more: a narrow window hangs on it at both ends.
+    """Whether the unmounted clearance is worth gauging once more: a narrow window hangs on it at
+    both ends.
 
     Symbols: width of the window hi - lo (µm); gaugings taken of the unmounted clearance that agree.
     Valid: window not empty, before the bearing is on its seat.
     Raises: nothing.
-    Source: each gauging is good to some 3 µm; another one pays while that is more than a fifth of the window; common practice, no source.
+    Source: each gauging is good to some 3 µm; another one pays while that is more than a fifth of
+        the window; common practice, no source.
 
     >>> from tribodex.core.components.bands import Span
     >>> w = Window(60, 70, 120, Span(45, 60), 60.0)
-    >>> unmounted_again(w, 1), unmounted_again(w, 2), unmounted_again(Window(60, 80, 120, Span(45, 60), 60.0), 1)
+    >>> (
+    ...     unmounted_again(w, 1),
+    ...     unmounted_again(w, 2),
+    ...     unmounted_again(Window(60, 80, 120, Span(45, 60), 60.0), 1),
+    ... )
     (True, False, False)
     """
     return gaugings < (3 if window.width_um < THRICE_UM else 2 if window.width_um < TWICE_UM else 1)
@@ -268,7 +303,9 @@ def _keeps(now: Belief, window: Window, asked: Question, turn: float) -> bool:
 
 
 def _allowed(now: Belief, window: Window, asked: Question, rest: float, best: float) -> float:
-    """Bisection: the chance to be below the window only grows with the turn. Locking turns on by `rest` more."""
+    """Bisection: the chance to be below the window only grows with the turn. Locking turns on by
+    `rest` more.
+    """
     most = best if asked.most_deg is None else min(best, asked.most_deg)
     if most <= 0 or _keeps(now, window, asked, most + rest):
         return max(0.0, most)
@@ -283,7 +320,9 @@ def _allowed(now: Belief, window: Window, asked: Question, rest: float, best: fl
 
 
 def _to_tab(now: Belief, window: Window, lock: Lock, allowed: float, best: float) -> float:
-    """The last tab position that is allowed, when it is nearly as good as the best place; far away any turn will do."""
+    """The last tab position that is allowed, when it is nearly as good as the best place; far away
+    any turn will do.
+    """
     assert lock.first_deg is not None
     if allowed < best - lock.step_deg:
         return allowed
@@ -295,7 +334,8 @@ def _to_tab(now: Belief, window: Window, lock: Lock, allowed: float, best: float
 
 
 def _gauging_gains(now: Belief, window: Window, to_beat: float) -> bool:
-    """Whether one more gauging here is expected to better the chance of ending inside: try what it might read.
+    """Whether one more gauging here is expected to better the chance of ending inside: try what it
+    might read.
 
     Five readings stand for all that it might say; for each the best of a few turns is looked for.
     """
@@ -318,7 +358,9 @@ def _best_reached(at: Belief, window: Window) -> float:
 
 
 def _settable(turn: float, tab_deg: float | None = None, step_deg: float = 0.0) -> float:
-    """What a hand can set: five degrees on a long turn, one on a short one; below two degrees nothing. A tab position is kept."""
+    """What a hand can set: five degrees on a long turn, one on a short one; below two degrees
+    nothing. A tab position is kept.
+    """
     if tab_deg is not None and abs((turn - tab_deg) % step_deg) < 1e-6:
         return turn if turn >= LEAST_TURN_DEG else 0.0
     step = 5.0 if turn > 40 else 1.0

@@ -20,20 +20,32 @@ class PositionCode(StrEnum):
     NOTHING_LEFT = "position.nothing_left"
 
 
-def position_result(now: Belief, bearing: Bearing, shaft: Shaft | None, nut: LockNut, since_deg: float, from_um: float) -> Result:
+def position_result(
+    now: Belief,
+    bearing: Bearing,
+    shaft: Shaft | None,
+    nut: LockNut,
+    since_deg: float,
+    *,
+    from_um: float,
+) -> Result:
     """Where the bearing is believed to be: prior by elasticity, and what the readings made of it.
 
-    Symbols: c clearance (µm), κ reduction for a degree of turn (µm/°), Δθ turn since the last gauging (degrees).
+    Symbols: c clearance (µm), κ reduction for a degree of turn (µm/°), Δθ turn since the last
+        gauging (degrees).
     Valid: from the zero mark on.
     Raises: OutOfRange for impossible dimensions.
-    Source: Lamé with screw and taper geometry; Bayes' rule over κ, seating turn and unmounted clearance.
+    Source: Lamé with screw and taper geometry; Bayes' rule over κ, seating turn and unmounted
+        clearance.
 
     >>> from tribodex.core.adviser.infer import believe
     >>> from tribodex.core.adviser.prior import SleeveModel
     >>> from tribodex.core.components.bands import Span
     >>> from tribodex.core.components.bearing import Group, Taper
     >>> b, n = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), LockNut(90, 2, 120, 4, 17, 10)
-    >>> r = position_result(believe(SleeveModel(0.388), [[Span(120, 130)] * 6], [], 100.0), b, None, n, 100, 125)
+    >>> r = position_result(
+    ...     believe(SleeveModel(0.388), [[Span(120, 130)] * 6], [], 100.0), b, None, n, 100, 125
+    ... )
     >>> r.unit, 80 < r.value < 100, r.working[0].symbol
     ('µm', True, 'κ')
     """
@@ -41,7 +53,10 @@ def position_result(now: Belief, bearing: Bearing, shaft: Shaft | None, nut: Loc
     taken = from_um - now.clearance_um
     verdict = None
     if now.clearance_um <= 0:
-        why = f"By this turn {um_text(taken)} of {um_text(from_um)} would be out: the bearing is clamped. Read turn and zero again; release it."
+        why = (
+            f"By this turn {um_text(taken)} of {um_text(from_um)} would be out: the bearing is"
+            " clamped. Read turn and zero again; release it."
+        )
         verdict = Verdict("nothing left", Level.STOP, why, code=PositionCode.NOTHING_LEFT)
     return Result(
         "position",
@@ -60,7 +75,15 @@ def position_result(now: Belief, bearing: Bearing, shaft: Shaft | None, nut: Loc
                 "µm/°",
                 LAME.id,
             ),
-            Line("κ′", "the same, after what was gauged", "mean of the posterior", "", now.per_degree_um, "µm/°", "gauged"),
+            Line(
+                "κ′",
+                "the same, after what was gauged",
+                "mean of the posterior",
+                "",
+                now.per_degree_um,
+                "µm/°",
+                "gauged",
+            ),
             Line(
                 "c",
                 "clearance now",

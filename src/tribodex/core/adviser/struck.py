@@ -1,7 +1,9 @@
-"""Where a bearing is believed to be when it is driven by blows: what blows took, learned from every gauging, in place of the nut's turn.
+"""Where a bearing is believed to be when it is driven by blows: what blows took, learned from every
+gauging, in place of the nut's turn.
 
-Model: a blow takes b, the next one ρ·b, and so on (ρ at most 1: it falls); every blow spreads about that, now and then by much more. Unknown are
-the clearance, b and ρ. Another hand, hammer or spanner is another b.
+Model: a blow takes b, the next one ρ·b, and so on (ρ at most 1: it falls); every blow spreads about
+that, now and then by much more. Unknown are the clearance, b and ρ. Another hand, hammer or spanner
+is another b.
 """
 
 from __future__ import annotations
@@ -19,10 +21,12 @@ from tribodex.core.adviser.reading import STEP_UM, Array, Evidence
 from tribodex.core.adviser.unmounted import Before, before_mounting
 from tribodex.core.components.bands import Span
 
-# What a first blow takes (µm) and how it falls from blow to blow (own choice: from hardly anything to three times the usual first one).
+# What a first blow takes (µm) and how it falls from blow to blow (own choice: from hardly anything
+# to three times the usual first one).
 _LOSSES = np.geomspace(0.2, 40.0, 20)
 _FALLS = (0.75, 0.88, 1.0)
-# A blow spreads by this share of what it takes; one in so many by much more (after a slip the next may take more; own choice).
+# A blow spreads by this share of what it takes; one in so many by much more (after a slip the next
+# may take more; own choice).
 SPREAD, SLIP_SHARE, SLIP_SPREAD = 0.35, 0.08, 1.0
 # The line of clearances is weighed at every second point: a micrometre.
 _EVERY = 2
@@ -36,7 +40,9 @@ _DEEP = 100
 
 @dataclass(frozen=True)
 class Place:
-    """A gauging on the sleeve: blows struck since the one before it, whether by another tool than those, its brackets, their further deviation."""
+    """A gauging on the sleeve: blows struck since the one before it, whether by another tool than
+    those, its brackets, their further deviation.
+    """
 
     blows: int
     another_tool: bool
@@ -50,13 +56,16 @@ def believe_struck(
     places: Sequence[Place],
     since: int = 0,
     another_tool: bool = False,
+    *,
     group_um: Span | None = None,
     leaves_measured: bool = False,
 ) -> Belief:
     """The posterior after everything gauged and struck.
 
-    Symbols: b·ρ^i taken by blow i of a tool (µm); `since` blows after the last place; the rest as believe().
-    Valid: one hand, hammer and spanner until `another_tool`; a turn that is counted from here on (to the tab) takes what the model says.
+    Symbols: b·ρ^i taken by blow i of a tool (µm); `since` blows after the last place; the rest as
+        believe().
+    Valid: one hand, hammer and spanner until `another_tool`; a turn that is counted from here on
+        (to the tab) takes what the model says.
     Raises: InvalidInput without an initial bracket.
     Source: Bayes on a grid; what a blow takes and how it spreads is own choice.
 
@@ -69,28 +78,49 @@ def believe_struck(
     (True, True)
     """
     before = before_mounting(initial, group_um, leaves_measured)
-    seen = tuple(replace(place, evidence=place.evidence if not isinstance(place.evidence, Sequence) else tuple(place.evidence)) for place in places)
+    seen = tuple(
+        replace(
+            place,
+            evidence=(
+                place.evidence
+                if not isinstance(place.evidence, Sequence)
+                else tuple(place.evidence)
+            ),
+        )
+        for place in places
+    )
     if not seen:
-        # Nothing was gauged on the sleeve: what is left hangs on the unmounted clearance itself, and moves with it.
+        # Nothing was gauged on the sleeve: what is left hangs on the unmounted clearance itself,
+        # and moves with it.
         loss = _after(np.zeros(1), np.ones((len(_FALLS), len(_LOSSES), 1)), 0, since)
         return _belief(model, before, *loss, shared=True, here=since == 0)
     for enough in range(_DEEP, len(seen), _DEEP):
-        # Each place stands on the one before: of a long job the beginning first, so that none goes too deep.
+        # Each place stands on the one before: of a long job the beginning first, so that none goes
+        # too deep.
         _learned(before, seen[:enough])
     line, joint, struck = _learned(before, seen)
     if another_tool:
         joint, struck = _other_tool(joint), 0
-    return _belief(model, before, *_after(line, joint, struck, since), shared=False, here=since == 0)
+    return _belief(
+        model, before, *_after(line, joint, struck, since), shared=False, here=since == 0
+    )
 
 
 @lru_cache(maxsize=256)
 def _learned(before: Before, places: tuple[Place, ...]) -> tuple[Array, Array, int]:
-    """Clearances, the joint weight over ρ, b and clearance after the last of the places, and the blows with the tool in hand."""
+    """Clearances, the joint weight over ρ, b and clearance after the last of the places, and the
+    blows with the tool in hand.
+    """
     if places[:-1]:
         line, joint, struck = _learned(before, places[:-1])
     else:
         line = before.line[::_EVERY]
-        joint, struck = _other_tool(np.broadcast_to(before.value[::_EVERY], (len(_FALLS), len(_LOSSES), len(line)))), 0
+        joint, struck = (
+            _other_tool(
+                np.broadcast_to(before.value[::_EVERY], (len(_FALLS), len(_LOSSES), len(line)))
+            ),
+            0,
+        )
     last = places[-1]
     if last.another_tool:
         joint, struck = _other_tool(joint), 0
@@ -105,12 +135,16 @@ def _other_tool(joint: Array) -> Array:
     prior = np.exp(-_LOSSES / FIRST_UM) * cell_widths(_LOSSES)
     clearance = joint.sum(axis=(0, 1))
     falls = np.full((len(_FALLS), 1, 1), 1 / len(_FALLS))
-    made: Array = falls * (prior / prior.sum())[None, :, None] * (clearance / clearance.sum())[None, None, :]
+    made: Array = (
+        falls * (prior / prior.sum())[None, :, None] * (clearance / clearance.sum())[None, None, :]
+    )
     return made
 
 
 def _loss(fall: float, struck: int, blows: int) -> tuple[Array, Array]:
-    """What blows take after so many of the same tool (µm), for every b: mean and standard deviation of their spread."""
+    """What blows take after so many of the same tool (µm), for every b: mean and standard deviation
+    of their spread.
+    """
     each = fall ** np.arange(struck, struck + blows)
     return _LOSSES * each.sum(), _LOSSES * float(np.sqrt((each**2).sum()))
 
@@ -138,7 +172,9 @@ def _smeared(value: Array, sd: float, step: float) -> Array:
     kernel = np.exp(-0.5 * (reach / sd) ** 2)
     if len(kernel) % 2 == 0:
         kernel = kernel[:-1]
-    made: Array = np.convolve(np.pad(value, len(kernel) // 2), kernel / kernel.sum(), mode="valid")[: len(value)]
+    made: Array = np.convolve(np.pad(value, len(kernel) // 2), kernel / kernel.sum(), mode="valid")[
+        : len(value)
+    ]
     return made
 
 
@@ -147,17 +183,26 @@ def _after(line: Array, joint: Array, struck: int, since: int) -> tuple[Array, A
     if len(line) == 1:
         # From one point: how much blows take, as a line of its own.
         line = np.arange(-200.0, 60.0, STEP_UM * _EVERY)
-        joint = _other_tool(np.broadcast_to((np.abs(line) < 1e-9).astype(float), (len(_FALLS), len(_LOSSES), len(line))))
+        joint = _other_tool(
+            np.broadcast_to(
+                (np.abs(line) < 1e-9).astype(float), (len(_FALLS), len(_LOSSES), len(line))
+            )
+        )
     weight = _moved(line, joint, struck, since).sum(axis=(0, 1))
     return line, weight / weight.sum()
 
 
-def _belief(model: SleeveModel, before: Before, line: Array, weight: Array, shared: bool, here: bool) -> Belief:
+def _belief(
+    model: SleeveModel, before: Before, line: Array, weight: Array, shared: bool, *, here: bool
+) -> Belief:
     """The same as truths of a nut: it stands at nought, and seated where the reduction asks."""
     keep = weight > _DROP * weight.max()
     line, weight = line[keep], weight[keep]
     starts, start_weight = before.few()
-    c0, left, ratio = (axis.ravel() for axis in np.meshgrid(starts, line, np.array([r for r, _ in _RATIOS]), indexing="ij"))
+    c0, left, ratio = (
+        axis.ravel()
+        for axis in np.meshgrid(starts, line, np.array([r for r, _ in _RATIOS]), indexing="ij")
+    )
     total = np.einsum("i,j,k->ijk", start_weight, weight, np.array([w for _, w in _RATIOS])).ravel()
     left = c0 + left if shared else np.minimum(left, c0)
     total = total / total.sum()

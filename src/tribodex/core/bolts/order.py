@@ -1,4 +1,6 @@
-"""Where the bolts of a joint stand, and in which order they are tightened: on a circle crosswise, in rows from the centre outwards."""
+"""Where the bolts of a joint stand, and in which order they are tightened: on a circle crosswise,
+in rows from the centre outwards.
+"""
 
 from __future__ import annotations
 
@@ -31,7 +33,9 @@ class Layout(StrEnum):
 
 @dataclass(frozen=True)
 class BoltPoint:
-    """A bolt in the drawing: its number as it is counted round the joint, and where it stands, -1 to 1 each way."""
+    """A bolt in the drawing: its number as it is counted round the joint, and where it stands, -1
+    to 1 each way.
+    """
 
     number: int
     x: float
@@ -47,7 +51,10 @@ def points(layout: Layout, count: int) -> tuple[BoltPoint, ...]:
     check(layout, count)
     if layout is Layout.CIRCLE:
         turns = [2 * math.pi * i / count for i in range(count)]
-        return tuple(BoltPoint(i + 1, round(math.sin(turn), 4), round(-math.cos(turn), 4)) for i, turn in enumerate(turns))
+        return tuple(
+            BoltPoint(i + 1, round(math.sin(turn), 4), round(-math.cos(turn), 4))
+            for i, turn in enumerate(turns)
+        )
     if count == 2:
         return BoltPoint(1, -1.0, 0.0), BoltPoint(2, 1.0, 0.0)
     if count == 1:
@@ -63,9 +70,15 @@ def check(layout: Layout, count: int) -> None:
     if not 1 <= count <= MOST_BOLTS:
         raise InvalidInput.at("count", f"{count} bolts in one joint?", f"1 to {MOST_BOLTS}")
     if layout is Layout.CORNERS and count not in (1, 2, 4):
-        raise InvalidInput.at("count", f"{count} bolts do not stand at corners.", "2 or 4; others on a circle or in rows")
+        raise InvalidInput.at(
+            "count",
+            f"{count} bolts do not stand at corners.",
+            "2 or 4; others on a circle or in rows",
+        )
     if layout is Layout.ROWS and (count % 2 or count < 4):
-        raise InvalidInput.at("count", f"{count} bolts do not make two rows.", "an even number from 4 up")
+        raise InvalidInput.at(
+            "count", f"{count} bolts do not make two rows.", "an even number from 4 up"
+        )
 
 
 def order(layout: Layout, count: int) -> tuple[int, ...]:
@@ -76,7 +89,12 @@ def order(layout: Layout, count: int) -> tuple[int, ...]:
     Raises: InvalidInput for counts that such a joint cannot have.
     Source: common practice, no source.
 
-    >>> order(Layout.CORNERS, 4), order(Layout.CORNERS, 2), order(Layout.ROWS, 6), order(Layout.CIRCLE, 4)
+    >>> (
+    ...     order(Layout.CORNERS, 4),
+    ...     order(Layout.CORNERS, 2),
+    ...     order(Layout.ROWS, 6),
+    ...     order(Layout.CIRCLE, 4),
+    ... )
     ((1, 3, 2, 4), (1, 2), (2, 5, 1, 4, 3, 6), (1, 3, 2, 4))
     """
     found = points(layout, count)
@@ -84,7 +102,8 @@ def order(layout: Layout, count: int) -> tuple[int, ...]:
         return pattern(count)
     if layout is Layout.CORNERS:
         return (1, 3, 2, 4) if count == 4 else tuple(range(1, count + 1))
-    # From the middle outwards; of two as far out, the left one first, each with the one diagonally across.
+    # From the middle outwards; of two as far out, the left one first, each with the one diagonally
+    # across.
     at = {point.number: point for point in found}
     half = count // 2
     top = sorted(range(1, half + 1), key=lambda n: (round(abs(at[n].x), 3), at[n].x))

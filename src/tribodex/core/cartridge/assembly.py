@@ -1,6 +1,8 @@
-"""An order in which a cartridge goes together, from its parts: what each part rests on, and what it shuts off once it is in.
+"""An order in which a cartridge goes together, from its parts: what each part rests on, and what it
+shuts off once it is in.
 
-Nobody is held to the order that is offered: any part may come next while none is in its way, and none is missing under it.
+Nobody is held to the order that is offered: any part may come next while none is in its way, and
+none is missing under it.
 """
 
 from __future__ import annotations
@@ -26,14 +28,18 @@ class Stands(StrEnum):
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return {"upright": "upright, turned over between its ends", "horizontal": "lying, both ends in reach"}[self.value]
+        return {
+            "upright": "upright, turned over between its ends",
+            "horizontal": "lying, both ends in reach",
+        }[self.value]
 
 
 @dataclass(frozen=True)
 class Part:
     """A part, or a step that other parts wait for.
 
-    `end`: where it is put in from. `rests_on`: what must be in before it. `shuts_off`: what cannot be reached any more once it is in.
+    `end`: where it is put in from. `rests_on`: what must be in before it. `shuts_off`: what cannot
+    be reached any more once it is in.
     """
 
     id: str
@@ -45,7 +51,9 @@ class Part:
 
 @dataclass(frozen=True)
 class Step:
-    """A step of an order: a part that goes in, or, with `up`, the housing turned over until that end is up."""
+    """A step of an order: a part that goes in, or, with `up`, the housing turned over until that
+    end is up.
+    """
 
     part: Part | None
     up: End | None = None
@@ -53,7 +61,9 @@ class Step:
 
 @dataclass(frozen=True)
 class InTheWay:
-    """Why a part cannot go in now: the part that is in the way, missing under it, or would be shut off by it."""
+    """Why a part cannot go in now: the part that is in the way, missing under it, or would be shut
+    off by it.
+    """
 
     part: Part
     why: Literal["over it", "missing", "shut off"]
@@ -105,18 +115,28 @@ def in_the_way(parts: Sequence[Part], placed: Collection[str], part: Part) -> In
 
 def may_come(parts: Sequence[Part], placed: Collection[str]) -> tuple[Part, ...]:
     """Every part that may go in now, in the order in which the parts are given."""
-    return tuple(part for part in parts if part.id not in placed and in_the_way(parts, placed, part) is None)
+    return tuple(
+        part for part in parts if part.id not in placed and in_the_way(parts, placed, part) is None
+    )
 
 
-def order_of(parts: Sequence[Part], stands: Stands, up: End | None = None, placed: Collection[str] = ()) -> tuple[Step, ...]:
-    """An order in which what is left can be built, with as few inversions as there can be; of several the one nearest to the given order.
+def order_of(
+    parts: Sequence[Part], stands: Stands, up: End | None = None, placed: Collection[str] = ()
+) -> tuple[Step, ...]:
+    """An order in which what is left can be built, with as few inversions as there can be; of
+    several the one nearest to the given order.
 
-    Symbols: parts in the order somebody prefers; `up`, the end that is up now, None while nobody began; placed, what is in.
+    Symbols: parts in the order somebody prefers; `up`, the end that is up now, None while nobody
+        began; placed, what is in.
     Valid: parts whose needs have no circle.
     Raises: InvalidInput naming the parts that wait for each other.
-    Source: an order by needs in which each end is worked at until nothing more can be done there; that turns it over least often.
+    Source: an order by needs in which each end is worked at until nothing more can be done there;
+        that turns it over least often.
 
-    >>> lower, upper = Part("a", "the lower bearing", "drive"), Part("b", "the upper bearing", "far", rests_on=("a",))
+    >>> lower, upper = (
+    ...     Part("a", "the lower bearing", "drive"),
+    ...     Part("b", "the upper bearing", "far", rests_on=("a",)),
+    ... )
     >>> [step.up or step.part.id for step in order_of((upper, lower), Stands.UPRIGHT)]
     ['a', 'far', 'b']
     >>> [step.up or step.part.id for step in order_of((upper, lower), Stands.HORIZONTAL)]
@@ -146,7 +166,10 @@ def _from_here(parts: Sequence[Part], up: End | None, placed: Collection[str]) -
     while len(done & {part.id for part in parts}) < len(parts):
         ready = [part for part in parts if part.id not in done and before(parts, part) <= done]
         if not ready:
-            raise InvalidInput(f"These parts wait for each other: {', '.join(_circle(parts, done))}. One of them is held by something else.")
+            raise InvalidInput(
+                f"These parts wait for each other: {', '.join(_circle(parts, done))}. One of them"
+                " is held by something else."
+            )
         here = next((part for part in ready if up is None or part.end in ("", up)), None)
         if here is None:
             assert up is not None  # with no end up every part is in reach

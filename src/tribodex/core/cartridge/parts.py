@@ -1,4 +1,6 @@
-"""The parts of a cartridge, and what each of them rests on and shuts off, from how its bearings, rings, covers and nuts are made."""
+"""The parts of a cartridge, and what each of them rests on and shuts off, from how its bearings,
+rings, covers and nuts are made.
+"""
 
 from __future__ import annotations
 
@@ -10,12 +12,21 @@ from tribodex.core.cartridge.assembly import End, From, Part, Stands
 
 Side = Literal["fixed", "floating"]
 SIDES: tuple[Side, ...] = ("fixed", "floating")
-ENTRY, GREASE, TURN, TOP_UP, ROD_IN, ROD_OUT = "entry", "grease", "turn", "top_up", "rod_in", "rod_out"
+ENTRY, GREASE, TURN, TOP_UP, ROD_IN, ROD_OUT = (
+    "entry",
+    "grease",
+    "turn",
+    "top_up",
+    "rod_in",
+    "rod_out",
+)
 
 
 @dataclass(frozen=True)
 class BearingHeld:
-    """How one bearing sits: its end of the shaft, whether it comes apart, is sealed, and which retaining rings hold it."""
+    """How one bearing sits: its end of the shaft, whether it comes apart, is sealed, and which
+    retaining rings hold it.
+    """
 
     side: Side
     end: End
@@ -27,10 +38,12 @@ class BearingHeld:
 
 @dataclass(frozen=True)
 class Makeup:
-    """How a cartridge is made. `first`: the bearing that is on the shaft when the shaft meets its housing.
+    """How a cartridge is made. `first`: the bearing that is on the shaft when the shaft meets its
+    housing.
 
-    `nuts`: ends with a nut pair; an empty one where nobody said which. `clamped`: the nuts hold the flingers, which have no screws.
-    `rod`: the end where a handle rod is screwed on for the lowering; empty without one.
+    `nuts`: ends with a nut pair; an empty one where nobody said which. `clamped`: the nuts hold the
+    flingers, which have no screws. `rod`: the end where a handle rod is screwed on for the
+    lowering; empty without one.
     """
 
     stands: Stands
@@ -58,7 +71,9 @@ class Makeup:
 
     @property
     def joins_inside(self) -> bool:
-        """Whether the second bearing goes onto the shaft inside the housing: one that comes apart may be on before."""
+        """Whether the second bearing goes onto the shaft inside the housing: one that comes apart
+        may be on before.
+        """
         return not self.seat(self.second).separable
 
 
@@ -80,14 +95,19 @@ def parts_of(made: Makeup) -> tuple[Part, ...]:
     Source: common practice, no source; what shuts off what follows from where each part lies.
 
     >>> seats = (BearingHeld("fixed", "drive"), BearingHeld("floating", "far"))
-    >>> [part.id for part in parts_of(Makeup(Stands.HORIZONTAL, "fixed", seats, ("drive",), (), ()))][:4]
+    >>> [
+    ...     part.id
+    ...     for part in parts_of(Makeup(Stands.HORIZONTAL, "fixed", seats, ("drive",), (), ()))
+    ... ][:4]
     ['bearing.fixed', 'entry', 'bearing.floating', 'grease']
     """
     return tuple(_parts(made))
 
 
 def worked_at_both_ends(made: Makeup) -> bool:
-    """Whether a part is put in from the end that is down when the shaft goes in: then one that stands is turned over."""
+    """Whether a part is put in from the end that is down when the shaft goes in: then one that
+    stands is turned over.
+    """
     up = made.seat(made.first).end
     return any(part.end not in ("", up) for part in parts_of(made))
 
@@ -96,7 +116,8 @@ def _parts(made: Makeup) -> Iterator[Part]:
     first, second = made.seat(made.first), made.seat(made.second)
     separable = tuple(seat for seat in (first, second) if seat.separable)
     for seat in separable:
-        # It bottoms in the clean housing while nothing is in the way; an empty housing is turned as one likes.
+        # It bottoms in the clean housing while nothing is in the way; an empty housing is turned as
+        # one likes.
         yield Part(part_id("outer", seat.side), f"the outer ring of the {seat.side} bearing")
     yield Part(part_id("bearing", first.side), f"the {first.side} bearing on its seat", "")
     yield from _ring_on_shaft(first)
@@ -109,14 +130,26 @@ def _parts(made: Makeup) -> Iterator[Part]:
         yield Part(part_id("bearing", second.side), f"the {second.side} bearing on its seat", "")
         yield from _ring_on_shaft(second)
     rod = (ROD_IN,) if made.rod else ()
-    yield Part(ENTRY, "the shaft in its housing", first.end, rests_on=(part_id("bearing", first.side), *rod), shuts_off=outer)
+    yield Part(
+        ENTRY,
+        "the shaft in its housing",
+        first.end,
+        rests_on=(part_id("bearing", first.side), *rod),
+        shuts_off=outer,
+    )
     yield from _ring_in_bore(first)
     if made.rod:
         yield Part(ROD_OUT, "the handle rod off again", "", rests_on=(ENTRY,))
     if inside:
         # A sealed bearing lets nothing past; an open one is packed through.
         shut = (GREASE,) if made.greased and second.sealed else ()
-        yield Part(part_id("bearing", second.side), f"the {second.side} bearing on its seat", second.end, rests_on=(ENTRY,), shuts_off=shut)
+        yield Part(
+            part_id("bearing", second.side),
+            f"the {second.side} bearing on its seat",
+            second.end,
+            rests_on=(ENTRY,),
+            shuts_off=shut,
+        )
         yield from _ring_on_shaft(second)
     yield from _ring_in_bore(second)
     yield from _closing(made)
@@ -125,30 +158,49 @@ def _parts(made: Makeup) -> Iterator[Part]:
 def _ring_on_shaft(seat: BearingHeld) -> Iterator[Part]:
     if seat.ring_on_shaft:
         name = f"the retaining ring on the shaft at the {seat.side} bearing"
-        yield Part(part_id("ring_shaft", seat.side), name, "", rests_on=(part_id("bearing", seat.side),))
+        yield Part(
+            part_id("ring_shaft", seat.side), name, "", rests_on=(part_id("bearing", seat.side),)
+        )
 
 
 def _ring_in_bore(seat: BearingHeld) -> Iterator[Part]:
     if seat.ring_in_bore:
-        on = (part_id("outer", seat.side),) if seat.separable else (ENTRY, part_id("bearing", seat.side))
-        yield Part(part_id("ring_bore", seat.side), f"the retaining ring in the bore at the {seat.side} bearing", seat.end, rests_on=on)
+        on = (
+            (part_id("outer", seat.side),)
+            if seat.separable
+            else (ENTRY, part_id("bearing", seat.side))
+        )
+        yield Part(
+            part_id("ring_bore", seat.side),
+            f"the retaining ring in the bore at the {seat.side} bearing",
+            seat.end,
+            rests_on=on,
+        )
 
 
 def _closing(made: Makeup) -> Iterator[Part]:
-    """Nuts, covers, flingers of each end, the first bearing's end first; then what is felt and topped up at the end."""
+    """Nuts, covers, flingers of each end, the first bearing's end first; then what is felt and
+    topped up at the end.
+    """
     ends = [made.seat(side).end for side in (made.first, made.second)]
     for end in ("", *ends):
         if end in made.nuts and not (made.clamped and end in made.flingers):
             yield _nuts(made, end)
     if made.greased:
-        yield Part(GREASE, "the grease between the pair", made.seat(made.second).end, rests_on=(ENTRY,))
+        yield Part(
+            GREASE, "the grease between the pair", made.seat(made.second).end, rests_on=(ENTRY,)
+        )
     for end in ends:
         if end in made.covers:
             yield _cover(made, end)
     for end in ends:
         if end in made.flingers:
             # Closed in it may lie: either end is in reach.
-            yield Part(part_id("flinger", end), f"the flinger at the {end} end", rests_on=_under_flinger(made, end))
+            yield Part(
+                part_id("flinger", end),
+                f"the flinger at the {end} end",
+                rests_on=_under_flinger(made, end),
+            )
         if end in made.nuts and made.clamped and end in made.flingers:
             yield _nuts(made, end)
     covers = tuple(part_id("cover", end) for end in made.covers)
@@ -158,7 +210,9 @@ def _closing(made: Makeup) -> Iterator[Part]:
     nuts = tuple(part_id("nuts", end) for end in made.nuts)
     rod = (ROD_OUT,) if made.rod else ()
     grease = (GREASE,) if made.greased else ()
-    yield Part(TOP_UP, "topped up, nothing touches", "", rests_on=(TURN, *grease, *flingers, *nuts, *rod))
+    yield Part(
+        TOP_UP, "topped up, nothing touches", "", rests_on=(TURN, *grease, *flingers, *nuts, *rod)
+    )
 
 
 def _nuts(made: Makeup, end: From) -> Part:
@@ -166,14 +220,23 @@ def _nuts(made: Makeup, end: From) -> Part:
     if made.clamped and end in made.flingers:
         return Part(part_id("nuts", end), name, rests_on=(part_id("flinger", end),))
     at = [seat for seat in made.seats if not end or seat.end == end]
-    return Part(part_id("nuts", end), name, end, rests_on=tuple(part_id("bearing", seat.side) for seat in at))
+    return Part(
+        part_id("nuts", end),
+        name,
+        end,
+        rests_on=tuple(part_id("bearing", seat.side) for seat in at),
+    )
 
 
 def _cover(made: Makeup, end: End) -> Part:
     seat = next(one for one in made.seats if one.end == end)
     under = [part_id("ring_shaft", seat.side)] if seat.ring_on_shaft else []
     under += [part_id("ring_bore", seat.side)] if seat.ring_in_bore else []
-    under += [part_id("nuts", one) for one in made.nuts if one in ("", end) and not (made.clamped and one in made.flingers)]
+    under += [
+        part_id("nuts", one)
+        for one in made.nuts
+        if one in ("", end) and not (made.clamped and one in made.flingers)
+    ]
     if made.rod == end:
         under.append(ROD_OUT)
     if made.greased and end == made.seat(made.second).end:
@@ -188,4 +251,10 @@ def _cover(made: Makeup, end: End) -> Part:
 
 
 def _under_flinger(made: Makeup, end: End) -> tuple[str, ...]:
-    return (part_id("cover", end), TURN) if end in made.covers and not made.clamped else (part_id("cover", end),) if end in made.covers else (ENTRY,)
+    return (
+        (part_id("cover", end), TURN)
+        if end in made.covers and not made.clamped
+        else (part_id("cover", end),)
+        if end in made.covers
+        else (ENTRY,)
+    )

@@ -8,21 +8,49 @@ from fractions import Fraction
 from tribodex.core.quantities import UM_PER, LengthUnit
 from tribodex.core.sources import Recall, Source
 
-# Sleeve series by bearing series (ISO 2982-1, from memory). Series 240 and 241 (1:30) sit on withdrawal sleeves; for 248 and 249 none is known here.
+# Sleeve series by bearing series (ISO 2982-1, from memory). Series 240 and 241 (1:30) sit on
+# withdrawal sleeves; for 248 and 249 none is known here.
 ADAPTER_SERIES = {
-    "12": "H2", "13": "H3", "22": "H3", "23": "H23", "213": "H3", "222": "H3", "223": "H23", "230": "H30", "231": "H31", "232": "H23", "239": "H39",
-}  # fmt: skip
+    "12": "H2",
+    "13": "H3",
+    "22": "H3",
+    "23": "H23",
+    "213": "H3",
+    "222": "H3",
+    "223": "H23",
+    "230": "H30",
+    "231": "H31",
+    "232": "H23",
+    "239": "H39",
+}
 WITHDRAWAL_SERIES = {
-    "12": "AH2", "13": "AH3", "22": "AH3", "23": "AH23", "213": "AH3", "222": "AH3", "223": "AH23", "230": "AH30", "231": "AH31", "232": "AH32",
-    "240": "AH240", "241": "AH241",
-}  # fmt: skip
+    "12": "AH2",
+    "13": "AH3",
+    "22": "AH3",
+    "23": "AH23",
+    "213": "AH3",
+    "222": "AH3",
+    "223": "AH23",
+    "230": "AH30",
+    "231": "AH31",
+    "232": "AH32",
+    "240": "AH240",
+    "241": "AH241",
+}
 # From these bores on another sleeve series goes with the bearing series.
-LARGE_SERIES = {"222": (115.0, "H31"), "213": (115.0, "H31"), "12": (115.0, "H30"), "232": (300.0, "H32")}
+LARGE_SERIES = {
+    "222": (115.0, "H31"),
+    "213": (115.0, "H31"),
+    "12": (115.0, "H30"),
+    "232": (300.0, "H32"),
+}
 
 
 @dataclass(frozen=True)
 class AdapterSleeve:
-    """One sleeve. Inch shafts as written in the trade, for example “3-7/16”; the nut by its outside diameter, None where unknown."""
+    """One sleeve. Inch shafts as written in the trade, for example “3-7/16”; the nut by its outside
+    diameter, None where unknown.
+    """
 
     bearing_bore_mm: float
     shaft_mm: float
@@ -34,7 +62,10 @@ class AdapterSleeve:
 
     def nominals(self) -> tuple[tuple[str, float], ...]:
         """Every shaft that it is made for, in words and mm."""
-        return ((f"{self.shaft_mm:g} mm", self.shaft_mm), *((f"{text} in", inches_mm(text)) for text in self.shafts_in))
+        return (
+            (f"{self.shaft_mm:g} mm", self.shaft_mm),
+            *((f"{text} in", inches_mm(text)) for text in self.shafts_in),
+        )
 
 
 @dataclass(frozen=True)
@@ -45,7 +76,8 @@ class SleeveTable:
     rows: tuple[AdapterSleeve, ...]
 
     def find(self, bearing_series: str, bore_mm: float) -> AdapterSleeve | None:
-        """The adapter sleeve for a bearing, if the table has it; where its series is not known, only if there is no choice.
+        """The adapter sleeve for a bearing, if the table has it; where its series is not known,
+        only if there is no choice.
 
         >>> from tribodex.core.sources import PRACTICE
         >>> SleeveTable(PRACTICE, (AdapterSleeve(90, 80, (), 65, "H3"),)).find("222", 90).shaft_mm

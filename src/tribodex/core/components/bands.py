@@ -44,6 +44,7 @@ def band_for(rows: Sequence[B], bore_mm: float, table: str) -> B:
             return row
     raise OutOfRange.at(
         "bore",
-        f"{table} has no row for a bore of {bore_mm:g} mm; it goes from over {rows[0].over_mm:g} to {rows[-1].to_mm:g} mm.",
+        f"{table} has no row for a bore of {bore_mm:g} mm; it goes from over {rows[0].over_mm:g} to"
+        f" {rows[-1].to_mm:g} mm.",
         "a bore inside the table, or figures from the maker's sheet",
     )

@@ -1,4 +1,6 @@
-"""Bearings with a tapered bore, spherical roller and self-aligning ball: designation, boundary dimensions, raceways."""
+"""Bearings with a tapered bore, spherical roller and self-aligning ball: designation, boundary
+dimensions, raceways.
+"""
 
 from __future__ import annotations
 
@@ -19,7 +21,11 @@ class Kind(StrEnum):
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return "spherical roller bearing" if self is Kind.SPHERICAL_ROLLER else "self-aligning ball bearing"
+        return (
+            "spherical roller bearing"
+            if self is Kind.SPHERICAL_ROLLER
+            else "self-aligning ball bearing"
+        )
 
 
 class Group(StrEnum):
@@ -97,12 +103,16 @@ class Bearing:
 
     @property
     def inner_raceway_mm(self) -> float:
-        """Mean raceway (shoulder) diameter of the inner ring, F ≈ (3d + D)/4. Common practice, no source; about ±3 %."""
+        """Mean raceway (shoulder) diameter of the inner ring, F ≈ (3d + D)/4. Common practice, no
+        source; about ±3 %.
+        """
         return (3 * self.bore_mm + self.outside_mm) / 4
 
     @property
     def outer_raceway_mm(self) -> float:
-        """Raceway diameter of the outer ring, E ≈ (4D + d)/5. Common practice, no source; about ±3 %."""
+        """Raceway diameter of the outer ring, E ≈ (4D + d)/5. Common practice, no source; about ±3
+        %.
+        """
         return (4 * self.outside_mm + self.bore_mm) / 5
 
     @property
@@ -133,16 +143,21 @@ class Designation:
 
 
 # A sealed one may carry a prefix (BS2-); the rest begins with its code.
-_ROLLER = re.compile(r"^\s*(?P<prefix>[A-Z]+\d?\s*[-–]\s*)?(?P<code>2\d{4}|2\d{2}/\d{3,4})(?!\d)\s*(?P<rest>.*)$")
+_ROLLER = re.compile(
+    r"^\s*(?P<prefix>[A-Z]+\d?\s*[-–]\s*)?(?P<code>2\d{4}|2\d{2}/\d{3,4})(?!\d)\s*(?P<rest>.*)$"
+)
 _BALL = re.compile(r"^\s*(?P<prefix>)(?P<code>(?:12|13|22|23)\d{2})(?!\d)\s*(?P<rest>.*)$")
-# Seals on both sides or one: 2RS, 2RS1, 2CS, 2CS5, RS, 2RSR, 2LS and like forms; Z and 2Z are shields.
+# Seals on both sides or one: 2RS, 2RS1, 2CS, 2CS5, RS, 2RSR, 2LS and like forms; Z and 2Z are
+# shields.
 _SEAL = re.compile(r"^(?:2|1)?(?:RS|CS|LS|RD|RZ)[RHL]?\d*$|^2?Z$")
-# Series with a taper of 1:30; the other spherical roller series have 1:12 (common practice, no source).
+# Series with a taper of 1:30; the other spherical roller series have 1:12 (common practice, no
+# source).
 STEEP_SERIES = frozenset({"240", "241", "242", "248", "249"})
 
 
 def series_of(code: str) -> str:
-    """The series of a basic code: three figures for spherical roller, two for self-aligning ball bearings.
+    """The series of a basic code: three figures for spherical roller, two for self-aligning ball
+    bearings.
 
     >>> series_of("22218"), series_of("240/500"), series_of("2212"), series_of("")
     ('222', '240', '22', '')
@@ -164,18 +179,22 @@ def taper_of_series(series: str) -> Taper | None:
 
 
 def read_designation(text: str) -> Designation:
-    """Read a designation such as “22218 K/C3 W33”. Suffixes that are not known here are reported, never dropped.
+    """Read a designation such as “22218 K/C3 W33”. Suffixes that are not known here are reported,
+    never dropped.
 
-    Raises InvalidInput when it does not begin with the code of a spherical roller or self-aligning ball bearing.
+    Raises InvalidInput when it does not begin with the code of a spherical roller or self-aligning
+    ball bearing.
 
     >>> d = read_designation("22218 K/C3 W33")
     >>> d.basic_code, str(d.taper), str(d.group), d.grooved, d.unread
     ('22218', '1:12', 'C3', True, ())
     >>> read_designation("23024-EK30/C4").unread
     ('E',)
-    >>> ball = read_designation("2212 EKTN9/C3"); ball.kind.words, str(ball.taper), ball.unread
+    >>> ball = read_designation("2212 EKTN9/C3")
+    >>> ball.kind.words, str(ball.taper), ball.unread
     ('self-aligning ball bearing', '1:12', ('E', 'TN9'))
-    >>> sealed = read_designation("BS2-2218-2CS5K/VT143"); sealed.basic_code, sealed.sealed, str(sealed.taper)
+    >>> sealed = read_designation("BS2-2218-2CS5K/VT143")
+    >>> sealed.basic_code, sealed.sealed, str(sealed.taper)
     ('22218', True, '1:12')
     """
     upper = re.sub(r"^(\s*BS2\s*[-–]\s*)2(\d{3})(?!\d)", r"\g<1>22\2", text.upper())
@@ -186,9 +205,11 @@ def read_designation(text: str) -> Designation:
     if not found:
         raise InvalidInput.at(
             "designation",
-            f"“{text.strip()}” does not begin with the code of a spherical roller or self-aligning ball bearing.",
-            "five figures that begin with 2 (spherical roller) or four that begin with 12, 13, 22 or 23 (self-aligning ball), then suffixes, "
-            "for example 22218 K C3 W33 or 2212 K C3; or give bore, outside diameter and width",
+            f"“{text.strip()}” does not begin with the code of a spherical roller or self-aligning"
+            " ball bearing.",
+            "five figures that begin with 2 (spherical roller) or four that begin with 12, 13, 22"
+            " or 23 (self-aligning ball), then suffixes, for example 22218 K C3 W33 or 2212 K C3;"
+            " or give bore, outside diameter and width",
         )
     taper: Taper | None = None
     groups: list[Group] = []
@@ -212,7 +233,11 @@ def read_designation(text: str) -> Designation:
             else:
                 unread.append(token)
     if len(set(groups)) > 1:
-        raise InvalidInput.at("designation", f"“{text.strip()}” names two clearance groups.", "one of C2, CN, C3, C4, C5, as marked on the ring")
+        raise InvalidInput.at(
+            "designation",
+            f"“{text.strip()}” names two clearance groups.",
+            "one of C2, CN, C3, C4, C5, as marked on the ring",
+        )
     return Designation(
         text=text.strip(),
         basic_code=found["code"],
@@ -226,10 +251,13 @@ def read_designation(text: str) -> Designation:
 
 
 def _split_suffix(part: str) -> list[str]:
-    """Split run-together suffixes (EK, KC3, KW33C3) at the ones that are known; the rest stays whole."""
+    """Split run-together suffixes (EK, KC3, KW33C3) at the ones that are known; the rest stays
+    whole.
+    """
     if not part:
         return []
-    # A K inside letters is the taper when what stands before it is a design letter or two (EKTN9, CAKM).
+    # A K inside letters is the taper when what stands before it is a design letter or two (EKTN9,
+    # CAKM).
     known = re.compile(
         r"[12]?(?:RS|CS|LS)[RHL]?\d*?(?=$|K|C[2-5]|W33|[/\-])|K30|K(?=$|C[2-5N]|W33)|(?:(?<=^)|(?<=^[EACMJ])|(?<=^[EACMJ]{2}))K(?=[A-Z])|C[2-5](?=$|\D)|CN|W33"
     )
@@ -245,7 +273,8 @@ def _split_suffix(part: str) -> list[str]:
     return tokens
 
 
-# Outside over bore: thin sections have 1.24, small ball bearings up to 4 (ISO 15 boundary dimensions, from memory, with room).
+# Outside over bore: thin sections have 1.24, small ball bearings up to 4 (ISO 15 boundary
+# dimensions, from memory, with room).
 LEAST_OUTSIDE, MOST_OUTSIDE = 1.1, 5.0
 
 
@@ -270,7 +299,8 @@ def check_dimensions(bore_mm: float, outside_mm: float, width_mm: float) -> None
     if not 18 < bore_mm <= 1600:
         raise OutOfRange.at(
             "bore",
-            f"A bore of {bore_mm:g} mm is outside the clearance table, which goes from over 18 to 1600 mm.",
+            f"A bore of {bore_mm:g} mm is outside the clearance table, which goes from over 18 to"
+            " 1600 mm.",
             "the bearing's bore in mm (not the shaft's), for example 90",
         )
     if not bore_mm * 1.15 < outside_mm < bore_mm * 4:

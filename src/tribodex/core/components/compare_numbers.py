@@ -13,7 +13,8 @@ from tribodex.core.errors import InvalidInput
 
 @dataclass(frozen=True)
 class Difference:
-    """One thing that differs; `grave` ones change how the bearing is mounted or what play it has."""
+    """One thing that differs; `grave` ones change how the bearing is mounted or what play it
+    has."""
 
     what: str
     specified: str
@@ -34,10 +35,12 @@ DESIGN = frozenset({"E"})
 
 
 def differences(specified: str, found: str) -> tuple[Difference, ...]:
-    """What differs between the number that is asked for and the one on the new ring. Suffixes that nobody reads here are compared as text.
+    """What differs between the number that is asked for and the one on the new ring. Suffixes that
+    nobody reads here are compared as text.
 
     Symbols: numbers as written.
-    Valid: spherical roller and self-aligning ball bearings, deep groove ball bearings; other numbers are compared as text.
+    Valid: spherical roller and self-aligning ball bearings, deep groove ball bearings; other
+        numbers are compared as text.
     Raises: nothing.
     Source: suffixes of the trade, common practice, no source.
 
@@ -45,9 +48,16 @@ def differences(specified: str, found: str) -> tuple[Difference, ...]:
     ['clearance group']
     >>> differences("22218 K/C3 W33", "22218KC3W33"), differences("22218 EK C3", "22218 K C3")
     ((), ())
-    >>> [d.what for d in differences("6208 C3", "6209 C3")], [d.what for d in differences("6208", "22208 K")]
+    >>> (
+    ...     [d.what for d in differences("6208 C3", "6209 C3")],
+    ...     [d.what for d in differences("6208", "22208 K")],
+    ... )
     (['size'], ['kind'])
-    >>> [d.what for d in differences("6311 C3", "30211")], [d.what for d in differences("NU 209", "NJ 209")], differences("30209", "30209")
+    >>> (
+    ...     [d.what for d in differences("6311 C3", "30211")],
+    ...     [d.what for d in differences("NU 209", "NJ 209")],
+    ...     differences("30209", "30209"),
+    ... )
     (['kind'], ['size'], ())
     """
     try:
@@ -71,11 +81,15 @@ def differences(specified: str, found: str) -> tuple[Difference, ...]:
 
 
 def not_as_listed(listed: str, planned: str) -> tuple[Difference, ...]:
-    """What differs between a list of positions and a plan. Nothing where one of them does not say which bearing it is.
+    """What differs between a list of positions and a plan. Nothing where one of them does not say
+    which bearing it is.
 
     A groove is no difference here: lists name it, plans seldom do, and it is compared at the ring.
 
-    >>> not_as_listed("22218 K C3 W33", "22218 K C3"), not_as_listed("cam follower 47 mm", "22218 K")
+    >>> (
+    ...     not_as_listed("22218 K C3 W33", "22218 K C3"),
+    ...     not_as_listed("cam follower 47 mm", "22218 K"),
+    ... )
     ((), ())
     >>> [d.what for d in not_as_listed("22218 K C3 W33", "22216 K C3")]
     ['size']
@@ -90,13 +104,20 @@ def _others(unread: Sequence[str]) -> str:
 
 
 def _of_balls(specified: str, found: str) -> tuple[Difference, ...] | None:
-    """Where one of them is a deep groove ball bearing: another kind, or size, closure and group side by side; None where neither is."""
+    """Where one of them is a deep groove ball bearing: another kind, or size, closure and group
+    side by side; None where neither is.
+    """
     balls = [_ball(text) for text in (specified, found)]
     asked, got = balls
     if asked is not None and got is not None:
         pairs = [
             ("size", asked.code, got.code, True),
-            ("seals", asked.closure.value if asked.closure_known else "not read", got.closure.value if got.closure_known else "not read", True),
+            (
+                "seals",
+                asked.closure.value if asked.closure_known else "not read",
+                got.closure.value if got.closure_known else "not read",
+                True,
+            ),
             ("clearance group", _group(asked.group), _group(got.group), True),
             ("other suffixes (cage, design)", _others(asked.unread), _others(got.unread), False),
         ]
@@ -108,7 +129,9 @@ def _of_balls(specified: str, found: str) -> tuple[Difference, ...] | None:
 
 
 def _of_others(specified: str, found: str) -> tuple[Difference, ...] | None:
-    """Where one of them is another kind with a cylindrical bore: the kinds, or size, group and suffixes side by side; None where neither is."""
+    """Where one of them is another kind with a cylindrical bore: the kinds, or size, group and
+    suffixes side by side; None where neither is.
+    """
     asked, got = _other(specified), _other(found)
     if asked is not None and got is not None:
         pairs = [

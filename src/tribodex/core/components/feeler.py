@@ -11,8 +11,8 @@ from itertools import combinations, pairwise
 from tribodex.core.errors import InvalidInput
 from tribodex.core.quantities import LengthUnit, um_text
 
-# A leaf is good to the larger of ±5 % and ±3 µm (DIN 2275 class, from memory), a joint of a stack to 1 µm more; the feel of the
-# hand adds its own standard deviation (common practice, no source).
+# A leaf is good to the larger of ±5 % and ±3 µm (DIN 2275 class, from memory), a joint of a stack
+# to 1 µm more; the feel of the hand adds its own standard deviation (common practice, no source).
 LEAF_SHARE, LEAF_LEAST_UM = 0.05, 3.0
 JOINT_SD_UM = 1.0
 FEEL_SD_UM = 2.5
@@ -32,8 +32,12 @@ class Stack:
 
     @property
     def sd_um(self) -> float:
-        """Standard deviation of one try: leaf tolerances (rectangular), joints and feel in quadrature."""
-        leaves = math.fsum(max(LEAF_SHARE * leaf, LEAF_LEAST_UM) ** 2 / 3 for leaf in self.leaves_um)
+        """Standard deviation of one try: leaf tolerances (rectangular), joints and feel in
+        quadrature.
+        """
+        leaves = math.fsum(
+            max(LEAF_SHARE * leaf, LEAF_LEAST_UM) ** 2 / 3 for leaf in self.leaves_um
+        )
         return math.sqrt(leaves + (len(self.leaves_um) - 1) * JOINT_SD_UM**2 + FEEL_SD_UM**2)
 
 
@@ -41,8 +45,9 @@ class Stack:
 class FeelerSet:
     """A named gauge set with its own leaves.
 
-    `leaves_um` ascending, as they are marked; `unit` is how; `checked_on` is the ISO date of its last check. `measured_um`: what each is by
-    micrometer, in the same order; None while nobody measured them.
+    `leaves_um` ascending, as they are marked; `unit` is how; `checked_on` is the ISO date of its
+    last check. `measured_um`: what each is by micrometer, in the same order; None while nobody
+    measured them.
     """
 
     id: str
@@ -54,18 +59,34 @@ class FeelerSet:
 
     def __post_init__(self) -> None:
         if not self.leaves_um:
-            raise InvalidInput.at("leaves", "A gauge set needs at least one leaf.", "its feelers in mm or thou")
-        if any(leaf <= 0 for leaf in self.leaves_um) or list(self.leaves_um) != sorted(set(self.leaves_um)):
-            raise InvalidInput.at("leaves", "Feelers are above zero, each once, thin to thick.", "for example 0.03, 0.04, 0.05 mm")
+            raise InvalidInput.at(
+                "leaves", "A gauge set needs at least one leaf.", "its feelers in mm or thou"
+            )
+        if any(leaf <= 0 for leaf in self.leaves_um) or list(self.leaves_um) != sorted(
+            set(self.leaves_um)
+        ):
+            raise InvalidInput.at(
+                "leaves",
+                "Feelers are above zero, each once, thin to thick.",
+                "for example 0.03, 0.04, 0.05 mm",
+            )
 
         if self.measured_um is not None and len(self.measured_um) != len(self.leaves_um):
-            raise InvalidInput.at("measured", "Each feeler is measured, or none.", f"{len(self.leaves_um)} thicknesses, in the order of the feelers")
+            raise InvalidInput.at(
+                "measured",
+                "Each feeler is measured, or none.",
+                f"{len(self.leaves_um)} thicknesses, in the order of the feelers",
+            )
 
     def as_measured(self, stack: Stack) -> Stack:
-        """A stack with the thicknesses that its feelers have by micrometer; as marked where nobody measured them.
+        """A stack with the thicknesses that its feelers have by micrometer; as marked where nobody
+        measured them.
 
         >>> s = FeelerSet("a", "A", LengthUnit.MM, (30.0, 50.0), measured_um=(30.4, 51.2))
-        >>> round(s.as_measured(Stack((50.0, 30.0))).thickness_um, 1), s.as_measured(Stack((40.0,))).thickness_um
+        >>> (
+        ...     round(s.as_measured(Stack((50.0, 30.0))).thickness_um, 1),
+        ...     s.as_measured(Stack((40.0,))).thickness_um,
+        ... )
         (81.6, 40.0)
         """
         if self.measured_um is None:
@@ -74,7 +95,8 @@ class FeelerSet:
         return Stack(tuple(really.get(leaf, leaf) for leaf in stack.leaves_um))
 
     def stacks(self, low_um: float, high_um: float) -> tuple[Stack, ...]:
-        """Every thickness from `low_um` to `high_um` that this set can make, each with the fewest leaves, ascending.
+        """Every thickness from `low_um` to `high_um` that this set can make, each with the fewest
+        leaves, ascending.
 
         Thicknesses closer than 1 µm count as one.
 
@@ -96,7 +118,10 @@ class FeelerSet:
         20.0
         """
         made = [s.thickness_um for s in self.stacks(0.6 * low_um, 1.4 * high_um)]
-        return max((b - a for a, b in pairwise(made) if b > low_um and a < high_um), default=float(self.leaves_um[0]))
+        return max(
+            (b - a for a, b in pairwise(made) if b > low_um and a < high_um),
+            default=float(self.leaves_um[0]),
+        )
 
     def next_above(self, thickness_um: float) -> Stack | None:
         """The next thickness that this set makes above one; None beyond the set.
@@ -109,19 +134,31 @@ class FeelerSet:
     def stack_of(self, thickness_um: float, field: str = "leaf") -> Stack:
         """The stack for a thickness that a person names.
 
-        Raises InvalidInput when no stack of this set comes within 1 µm, with the nearest ones that do.
+        Raises InvalidInput when no stack of this set comes within 1 µm, with the nearest ones that
+        do.
         """
         near = self.stacks(thickness_um - 1, thickness_um + 1)
         if near:
-            return min(near, key=lambda stack: (abs(stack.thickness_um - thickness_um), len(stack.leaves_um)))
+            return min(
+                near,
+                key=lambda stack: (abs(stack.thickness_um - thickness_um), len(stack.leaves_um)),
+            )
         around = self.stacks(max(thickness_um * 0.5, 1), thickness_um * 1.5)
         below = [s for s in around if s.thickness_um < thickness_um]
         above = [s for s in around if s.thickness_um > thickness_um]
         choices = " or ".join(um_text(s.thickness_um) for s in [*below[-1:], *above[:1]])
         raise InvalidInput.at(
             field,
-            f"{um_text(thickness_um)} is not in {self.name}, nor can a stack of up to {MOST_LEAVES} of its feelers make it.",
-            f"nearest: {choices}" if choices else f"its feelers go from {um_text(self.leaves_um[0])} to {um_text(self.leaves_um[-1])}",
+            f"{um_text(thickness_um)} is not in {self.name}, nor can a stack of up to {MOST_LEAVES}"
+            " of its feelers make it.",
+            (
+                f"nearest: {choices}"
+                if choices
+                else (
+                    f"its feelers go from {um_text(self.leaves_um[0])} to"
+                    f" {um_text(self.leaves_um[-1])}"
+                )
+            ),
         )
 
 

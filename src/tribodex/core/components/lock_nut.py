@@ -39,11 +39,12 @@ class Family(StrEnum):
 class LockNut:
     """A lock nut with what locks it. Lengths in mm.
 
-    `tabs` counts the places where a slot can be held in one whole turn of the part that stands still: outer tabs of the
-    washer, positions of the plate, one for a single clip. `outside_mm`, `slots` and `tabs` are None while nobody knows
-    them: then no rim length or no tab position is computed. `tabs_counted` tells whether the person counted them at hand.
-    `washer_mm` is the washer's thickness, `washer_measured` whether it was measured here rather than remembered; `series`
-    tells nuts of one thread apart (light, heavy), `trapezoidal` the shape of the thread.
+    `tabs` counts the places where a slot can be held in one whole turn of the part that stands
+    still: outer tabs of the washer, positions of the plate, one for a single clip. `outside_mm`,
+    `slots` and `tabs` are None while nobody knows them: then no rim length or no tab position is
+    computed. `tabs_counted` tells whether the person counted them at hand. `washer_mm` is the
+    washer's thickness, `washer_measured` whether it was measured here rather than remembered;
+    `series` tells nuts of one thread apart (light, heavy), `trapezoidal` the shape of the thread.
     """
 
     thread_mm: float
@@ -64,20 +65,37 @@ class LockNut:
         for name, value, low, high, what in (
             ("nut_pitch", self.pitch_mm, 0.5, 10, "pitch in mm, for example 2"),
             ("nut_slots", self.slots, 3, 24, "the number of slots, for example 4"),
-            ("nut_tabs", self.tabs, 1, 60, "the number of outer tabs, counted on the washer; positions of a plate; 1 for a clip"),
+            (
+                "nut_tabs",
+                self.tabs,
+                1,
+                60,
+                (
+                    "the number of outer tabs, counted on the washer; positions of a plate; 1 for a"
+                    " clip"
+                ),
+            ),
         ):
             if value is not None and not low <= value <= high:
-                raise OutOfRange.at(name, f"{value:g} is out of range: check value and unit.", f"{low:g} to {high:g}: {what}")
+                raise OutOfRange.at(
+                    name,
+                    f"{value:g} is out of range: check value and unit.",
+                    f"{low:g} to {high:g}: {what}",
+                )
         if self.lock is LockKind.TAB_WASHER and self.tabs is not None and self.tabs < 3:
             raise OutOfRange.at(
                 "nut_tabs",
                 f"A tab washer with {self.tabs} tabs is out of range: check value and unit.",
                 "the number of outer tabs, counted on the washer",
             )
-        if self.outside_mm is not None and not self.thread_mm < self.outside_mm < 2.5 * self.thread_mm:
+        if (
+            self.outside_mm is not None
+            and not self.thread_mm < self.outside_mm < 2.5 * self.thread_mm
+        ):
             raise InvalidInput.at(
                 "nut_outside",
-                f"An outside diameter of {self.outside_mm:g} mm does not go with a {self.thread_mm:g} mm thread.",
+                f"An outside diameter of {self.outside_mm:g} mm does not go with a"
+                f" {self.thread_mm:g} mm thread.",
                 f"between {self.thread_mm:g} and {2.5 * self.thread_mm:g} mm",
             )
 
@@ -107,7 +125,9 @@ class LockNut:
 
 @dataclass(frozen=True)
 class LockNutTable:
-    """Lock nuts of one family by the bearing's bore, which for metric adapter sleeves equals the thread."""
+    """Lock nuts of one family by the bearing's bore, which for metric adapter sleeves equals the
+    thread.
+    """
 
     source: Source
     rows: tuple[tuple[float, LockNut], ...]
@@ -115,12 +135,19 @@ class LockNutTable:
     def find(self, bore_mm: float, outside_mm: float | None = None) -> LockNut | None:
         """The nut that goes with a bearing bore, if the table has it.
 
-        Where nuts of several series have the same thread, the outside diameter of the sleeve's own nut decides; without it only
-        what all of them share is known: never one of them by chance.
+        Where nuts of several series have the same thread, the outside diameter of the sleeve's own
+        nut decides; without it only what all of them share is known: never one of them by chance.
         """
         nuts = [nut for bore, nut in self.rows if bore == bore_mm]
         if outside_mm is not None:
-            return next((nut for nut in nuts if nut.outside_mm is not None and abs(nut.outside_mm - outside_mm) < 0.6), None)
+            return next(
+                (
+                    nut
+                    for nut in nuts
+                    if nut.outside_mm is not None and abs(nut.outside_mm - outside_mm) < 0.6
+                ),
+                None,
+            )
         if len(nuts) < 2:
             return nuts[0] if nuts else None
         if len({nut.pitch_mm for nut in nuts}) > 1:

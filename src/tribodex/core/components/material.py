@@ -10,7 +10,9 @@ from tribodex.core.sources import Source
 
 @dataclass(frozen=True)
 class Material:
-    """Elastic modulus (GPa), Poisson's ratio (1), linear expansion (µm/(m·K), 20 to 100 °C) with the range that handbooks give."""
+    """Elastic modulus (GPa), Poisson's ratio (1), linear expansion (µm/(m·K), 20 to 100 °C) with
+    the range that handbooks give.
+    """
 
     name: str
     e_gpa: float
@@ -34,7 +36,8 @@ def range_of(said: str) -> tuple[float, float]:
     return float(low), float(high)
 
 
-# Rows of the material table; general handbooks, from memory. A steel shaft counts as its ring's steel does: warmed alike they grow alike.
+# Rows of the material table; general handbooks, from memory. A steel shaft counts as its ring's
+# steel does: warmed alike they grow alike.
 RING_STEEL = Material("bearing steel 100Cr6 (hardened)", 208, 0.3, 12.0, (11.5, 12.5))
 SHAFT_STEEL = Material("carbon shaft steel (C45)", 206, 0.3, 12.0, (11.0, 12.5))
 STAINLESS = Material("austenitic stainless 304", 195, 0.29, 17.2, (16.0, 17.3))
@@ -56,4 +59,8 @@ class MaterialTable:
         for row in self.rows:
             if row.name == name:
                 return row
-        raise InvalidInput.at("shaft_material", f"“{name}” is not in the material table.", ", ".join(row.name for row in self.rows))
+        raise InvalidInput.at(
+            "shaft_material",
+            f"“{name}” is not in the material table.",
+            ", ".join(row.name for row in self.rows),
+        )

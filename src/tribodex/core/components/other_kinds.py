@@ -1,4 +1,5 @@
-"""Numbers of other bearings with a cylindrical bore: angular contact, tapered, cylindrical roller, spherical roller without a taper.
+"""Numbers of other bearings with a cylindrical bore: angular contact, tapered, cylindrical roller,
+spherical roller without a taper.
 
 What a number does not say is asked, never taken from a deep groove ball bearing.
 """
@@ -15,9 +16,11 @@ from tribodex.core.errors import InvalidInput
 
 @dataclass(frozen=True)
 class KindNumber:
-    """What a number says. `bore_mm` None where it does not tell; `same_outside`, `same_width`: numbers of bearings that share D and B.
+    """What a number says. `bore_mm` None where it does not tell; `same_outside`, `same_width`:
+    numbers of bearings that share D and B.
 
-    `group` is empty for kinds whose clearance or play is set at the mounting. `remarks`: what else has to be known.
+    `group` is empty for kinds whose clearance or play is set at the mounting. `remarks`: what else
+    has to be known.
     """
 
     kind: StraightKind
@@ -33,7 +36,8 @@ class KindNumber:
 _GROUPS = {str(group) for group in Group}
 _OLD = "Old numberings use 7xxx and 3xxx for tapered bearings: measure d, D and B, and compare."
 _T = "T is the width of the whole bearing; fit and force go by the inner ring's B."
-# A series, its kind, and the deep groove or spherical roller series that share its D and B by ISO 15 (from memory; “-”: none here does).
+# A series, its kind, and the deep groove or spherical roller series that share its D and B by ISO
+# 15 (from memory; “-”: none here does).
 _SERIES: tuple[tuple[str, StraightKind, str, str], ...] = (
     (r"70", StraightKind.ANGULAR_CONTACT, "60", "60"),
     (r"72", StraightKind.ANGULAR_CONTACT, "62", "62"),
@@ -61,12 +65,16 @@ def read_other(text: str) -> KindNumber:
     """Read a number such as 7309 B, 30209, NU 2212 C3 or 22216 C3.
 
     Symbols: none.
-    Valid: single and double row angular contact, tapered (ISO 355 series in five digits), cylindrical and spherical roller bearings with a
-    cylindrical bore; bore codes 00 to 96.
+    Valid: single and double row angular contact, tapered (ISO 355 series in five digits),
+    cylindrical and spherical roller bearings with a cylindrical bore; bore codes 00 to 96.
     Raises: InvalidInput for a number that is none of them, and for one with a tapered bore.
     Source: ISO 15 and ISO 355 series, from memory; suffixes common practice, no source.
 
-    >>> read_other("NU 2212 C3").kind.value, read_other("NU 2212 C3").bore_mm, read_other("NU 2212").same_width
+    >>> (
+    ...     read_other("NU 2212 C3").kind.value,
+    ...     read_other("NU 2212 C3").bore_mm,
+    ...     read_other("NU 2212").same_width,
+    ... )
     ('cylindrical_roller', 60.0, '22212')
     >>> read_other("30209").kind.value, read_other("3209").kind.value, read_other("7309 B").unread
     ('tapered_roller', 'double_angular', ('B',))
@@ -83,11 +91,22 @@ def read_other(text: str) -> KindNumber:
     _, kind, outside, width = row
     parts = tuple(part for part in re.split(r"[\s/,;.-]+", found["rest"]) if part)
     if kind is StraightKind.SPHERICAL_ROLLER and any(part.startswith("K") for part in parts):
-        raise InvalidInput.at("designation", f"“{text.strip()}” has a tapered bore.", "plan it as a bearing on a sleeve or taper")
-    group = next((Group(part) for part in parts if part in _GROUPS), Group.CN) if kind.has_group else None
+        raise InvalidInput.at(
+            "designation",
+            f"“{text.strip()}” has a tapered bore.",
+            "plan it as a bearing on a sleeve or taper",
+        )
+    group = (
+        next((Group(part) for part in parts if part in _GROUPS), Group.CN)
+        if kind.has_group
+        else None
+    )
     number = int(code[-2:])
     bore = _SMALL_BORES.get(number, number * 5.0 if 4 <= number <= 96 else None)
-    remarks = (*((_OLD,) if kind in (StraightKind.ANGULAR_CONTACT, StraightKind.DOUBLE_ANGULAR) else ()), *((_T,) if kind.is_tapered else ()))
+    remarks = (
+        *((_OLD,) if kind in (StraightKind.ANGULAR_CONTACT, StraightKind.DOUBLE_ANGULAR) else ()),
+        *((_T,) if kind.is_tapered else ()),
+    )
     return KindNumber(
         kind=kind,
         code=code,

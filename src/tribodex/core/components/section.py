@@ -1,4 +1,6 @@
-"""The bearing in section, to scale: where rings, rollers and sleeve stand. Drawn by whoever shows it."""
+"""The bearing in section, to scale: where rings, rollers and sleeve stand. Drawn by whoever shows
+it.
+"""
 
 from __future__ import annotations
 
@@ -12,8 +14,9 @@ from tribodex.core.components.straight import StraightBearing, StraightKind
 
 @dataclass(frozen=True)
 class BearingSection:
-    """Dimensions for a drawing, mm. Diameters unless named otherwise; `rollers` a row, for the drawing only. Where the shaft is not known yet
-    a usual one is drawn, and not named. `seat` is None for a cylindrical one.
+    """Dimensions for a drawing, mm. Diameters unless named otherwise; `rollers` a row, for the
+    drawing only. Where the shaft is not known yet a usual one is drawn, and not named. `seat` is
+    None for a cylindrical one.
     """
 
     bore_mm: float
@@ -40,18 +43,23 @@ def section_of(
     seat: Seat | None,
     sleeve_length_mm: float | None,
     nut_outside_mm: float | None,
+    *,
     shaft_known: bool = True,
 ) -> BearingSection:
-    """The section of a bearing. Raceways from the handbook approximations; a roller fills the space between them.
+    """The section of a bearing. Raceways from the handbook approximations; a roller fills the space
+    between them.
 
     >>> from tribodex.core.components.bearing import Group, Taper
-    >>> s = section_of(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), Shaft(80), Seat.ADAPTER_SLEEVE, 65, 120)
+    >>> s = section_of(
+    ...     Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), Shaft(80), Seat.ADAPTER_SLEEVE, 65, 120
+    ... )
     >>> s.inner_raceway_mm, s.outer_raceway_mm, s.roller_diameter_mm
     (107.5, 146.0, 19.25)
     """
     roller = (bearing.outer_raceway_mm - bearing.inner_raceway_mm) / 2
     pitch = bearing.inner_raceway_mm + roller
-    # A cage needs about a fifth of a roller's diameter between rollers (common practice, no source).
+    # A cage needs about a fifth of a roller's diameter between rollers (common practice, no
+    # source).
     count = int(pi * pitch / (roller * 1.2))
     return BearingSection(
         bore_mm=bearing.bore_mm,

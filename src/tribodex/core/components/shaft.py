@@ -18,7 +18,9 @@ class Seat(StrEnum):
 
     @property
     def sliding_faces(self) -> int:
-        """Faces that slide while driving up: a withdrawal sleeve slides in the bore and on the shaft."""
+        """Faces that slide while driving up: a withdrawal sleeve slides in the bore and on the
+        shaft.
+        """
         return 2 if self is Seat.WITHDRAWAL_SLEEVE else 1
 
 
@@ -42,7 +44,8 @@ class Shaft:
         if not 0 <= self.bore_mm < 0.95 * self.diameter_mm:
             raise InvalidInput.at(
                 "shaft_bore",
-                f"A bore of {self.bore_mm:g} mm does not leave a wall in a {self.diameter_mm:g} mm shaft.",
+                f"A bore of {self.bore_mm:g} mm does not leave a wall in a {self.diameter_mm:g} mm"
+                " shaft.",
                 f"0 (solid) to {0.95 * self.diameter_mm:.0f} mm",
             )
 

@@ -1,4 +1,6 @@
-"""Bearings with a cylindrical bore: their kinds, and numbers of deep groove ball bearings, open or closed."""
+"""Bearings with a cylindrical bore: their kinds, and numbers of deep groove ball bearings, open or
+closed.
+"""
 
 from __future__ import annotations
 
@@ -20,7 +22,11 @@ class Closure(StrEnum):
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return {"open": "open", "shielded": "with shields, greased for life", "sealed": "with seals, greased for life"}[self.value]
+        return {
+            "open": "open",
+            "shielded": "with shields, greased for life",
+            "sealed": "with seals, greased for life",
+        }[self.value]
 
 
 class StraightKind(StrEnum):
@@ -51,8 +57,15 @@ class StraightKind(StrEnum):
 
     @property
     def has_group(self) -> bool:
-        """Whether its number names a clearance group; play of the others is built in, or set at the mounting."""
-        return self in (StraightKind.DEEP_GROOVE_BALL, StraightKind.CYLINDRICAL_ROLLER, StraightKind.SPHERICAL_ROLLER, StraightKind.INSERT_BALL)
+        """Whether its number names a clearance group; play of the others is built in, or set at the
+        mounting.
+        """
+        return self in (
+            StraightKind.DEEP_GROOVE_BALL,
+            StraightKind.CYLINDRICAL_ROLLER,
+            StraightKind.SPHERICAL_ROLLER,
+            StraightKind.INSERT_BALL,
+        )
 
     @property
     def is_tapered(self) -> bool:
@@ -66,13 +79,18 @@ class StraightKind(StrEnum):
 
     @property
     def one_way(self) -> bool:
-        """Whether it carries push from one face alone, so that which way round it goes on decides."""
+        """Whether it carries push from one face alone, so that which way round it goes on
+        decides."""
         return self.is_set
 
     @property
     def rolls(self) -> str:
         """What rolls in it."""
-        rollers = (StraightKind.TAPERED_ROLLER, StraightKind.CYLINDRICAL_ROLLER, StraightKind.SPHERICAL_ROLLER)
+        rollers = (
+            StraightKind.TAPERED_ROLLER,
+            StraightKind.CYLINDRICAL_ROLLER,
+            StraightKind.SPHERICAL_ROLLER,
+        )
         return "rollers" if self in rollers else "balls"
 
 
@@ -91,18 +109,25 @@ class StraightBearing:
 
     @property
     def inner_raceway_mm(self) -> float:
-        """Mean raceway (shoulder) diameter of the inner ring, F ≈ (3d + D)/4. Common practice, no source; about ±5 %."""
+        """Mean raceway (shoulder) diameter of the inner ring, F ≈ (3d + D)/4. Common practice, no
+        source; about ±5 %.
+        """
         return (3 * self.bore_mm + self.outside_mm) / 4
 
     @property
     def outer_raceway_mm(self) -> float:
-        """Raceway diameter of the outer ring, E ≈ (4D + d)/5. Common practice, no source; about ±5 %."""
+        """Raceway diameter of the outer ring, E ≈ (4D + d)/5. Common practice, no source; about ±5
+        %.
+        """
         return (4 * self.outside_mm + self.bore_mm) / 5
 
     @property
     def label(self) -> str:
         """What a person calls it."""
-        return self.designation or f"{self.bore_mm:g} × {self.outside_mm:g} × {self.width_mm:g} mm {self.group}"
+        return (
+            self.designation
+            or f"{self.bore_mm:g} × {self.outside_mm:g} × {self.width_mm:g} mm {self.group}"
+        )
 
 
 @dataclass(frozen=True)
@@ -116,7 +141,9 @@ class StraightNumber:
 
     @property
     def closure_known(self) -> bool:
-        """Whether the number says open or closed: a bare one is open; one with a suffix that is not read may be anything."""
+        """Whether the number says open or closed: a bare one is open; one with a suffix that is not
+        read may be anything.
+        """
         return self.closure is not Closure.OPEN or not self.unread
 
     @property
@@ -133,20 +160,31 @@ def read_number(text: str) -> StraightNumber:
     """Read a number such as 6209-2RS1/C3.
 
     Symbols: none.
-    Valid: series 60, 62, 63, 64, 160; what a maker adds beyond seals, shields and the clearance group is given back unread, and
-    leaves open whether it is closed; the word open, shielded or sealed beside the number settles it.
+    Valid: series 60, 62, 63, 64, 160; what a maker adds beyond seals, shields and the clearance
+    group is given back unread, and leaves open whether it is closed; the word open, shielded or
+    sealed beside the number settles it.
     Raises: InvalidInput for a number that is none of them.
     Source: ISO 15 series; suffixes common practice, no source.
 
-    >>> read_number("6209-2RS1/C3").closure, read_number("6312 C3").group, read_number("6006 ZZ").closure
+    >>> (
+    ...     read_number("6209-2RS1/C3").closure,
+    ...     read_number("6312 C3").group,
+    ...     read_number("6006 ZZ").closure,
+    ... )
     (<Closure.SEALED: 'sealed'>, <Group.C3: 'C3'>, <Closure.SHIELDED: 'shielded'>)
-    >>> read_number("6209DDU C3").closure_known, read_number("6209 C3").closure_known, read_number("6209.2RSR").closure
+    >>> (
+    ...     read_number("6209DDU C3").closure_known,
+    ...     read_number("6209 C3").closure_known,
+    ...     read_number("6209.2RSR").closure,
+    ... )
     (False, True, <Closure.SEALED: 'sealed'>)
     """
     found = _CODE.match(text.upper())
     if found is None:
         raise InvalidInput.at(
-            "designation", f"“{text.strip()}” is no number of a deep groove ball bearing.", "for example 6209 C3, 6312-2RS, or d, D and B by hand"
+            "designation",
+            f"“{text.strip()}” is no number of a deep groove ball bearing.",
+            "for example 6209 C3, 6312-2RS, or d, D and B by hand",
         )
     closure, group, unread = Closure.OPEN, Group.CN, []
     said: Closure | None = None
@@ -173,5 +211,9 @@ def size_of(table: DimensionTable, code: str) -> BoundaryDimensions:
     """The boundary dimensions of a basic code. Raises InvalidInput when the table has none."""
     row = table.find(code)
     if row is None:
-        raise InvalidInput.at("designation", f"The size of {code} is not in the table.", "d, D and B by hand, from the ring or the maker's list")
+        raise InvalidInput.at(
+            "designation",
+            f"The size of {code} is not in the table.",
+            "d, D and B by hand, from the ring or the maker's list",
+        )
     return row

@@ -1,4 +1,6 @@
-"""What is known of failure marks: questions, causes with their weights, classes, parts. Data that a person can edit, checked when it is read."""
+"""What is known of failure marks: questions, causes with their weights, classes, parts. Data that a
+person can edit, checked when it is read.
+"""
 
 from __future__ import annotations
 
@@ -19,16 +21,30 @@ class Assembly(StrEnum):
 
 
 ALL = frozenset(Assembly)
-Spot = Literal["inner", "outer", "rollers", "cage", "bore", "outside", "housing", "grease", "seal", "stud", "history"]
+Spot = Literal[
+    "inner",
+    "outer",
+    "rollers",
+    "cage",
+    "bore",
+    "outside",
+    "housing",
+    "grease",
+    "seal",
+    "stud",
+    "history",
+]
 By = Literal["eye", "loupe", "gauge", "asked"]
 LostBy = Literal["", "release", "cleaning"]
 
 
 @dataclass(frozen=True)
 class MarkQuestion:
-    """One thing to look for. `answers` by letter; `several` may be true at once, except `none`: nothing found; `lost_by` destroys the sign.
+    """One thing to look for. `answers` by letter; `several` may be true at once, except `none`:
+    nothing found; `lost_by` destroys the sign.
 
-    `older`: answers that are not offered any more, and stay readable and weighed where they were given.
+    `older`: answers that are not offered any more, and stay readable and weighed where they were
+    given.
     """
 
     number: int
@@ -53,7 +69,8 @@ class Weigh:
 
 @dataclass(frozen=True)
 class Cause:
-    """What a bearing may have died of, what must be put right before another one goes in, and how marks weigh.
+    """What a bearing may have died of, what must be put right before another one goes in, and how
+    marks weigh.
 
     `by_record`: answers that settle it, together with another, only where they stand in a record.
     """
@@ -74,7 +91,9 @@ class Cause:
     @cached_property
     def weights(self) -> dict[str, tuple[float, str]]:
         """Weight and reason by answer."""
-        return {mark: (weight, one.why) for one in self.weighs for mark, weight in one.marks.items()}
+        return {
+            mark: (weight, one.why) for one in self.weighs for mark, weight in one.marks.items()
+        }
 
 
 @dataclass(frozen=True)
@@ -97,7 +116,9 @@ class Spoils:
 
 @dataclass(frozen=True)
 class RemovalMarks:
-    """Marks that taking the bearing off has made. At `enough` they are named, and what they may have made is left out."""
+    """Marks that taking the bearing off has made. At `enough` they are named, and what they may
+    have made is left out.
+    """
 
     words: str
     enough: float
@@ -108,7 +129,9 @@ class RemovalMarks:
     @cached_property
     def weights(self) -> dict[str, tuple[float, str]]:
         """Weight and reason by answer."""
-        return {mark: (weight, one.why) for one in self.weighs for mark, weight in one.marks.items()}
+        return {
+            mark: (weight, one.why) for one in self.weighs for mark, weight in one.marks.items()
+        }
 
 
 @dataclass(frozen=True)
@@ -152,7 +175,9 @@ def split(mark: str) -> tuple[int, str]:
 
 @dataclass(frozen=True)
 class FailureMarks:
-    """Everything that is known of failure marks. Raises ValueError where an answer is named that no question has."""
+    """Everything that is known of failure marks. Raises ValueError where an answer is named that no
+    question has.
+    """
 
     questions: tuple[MarkQuestion, ...]
     causes: tuple[Cause, ...]
@@ -165,12 +190,16 @@ class FailureMarks:
 
     def __post_init__(self) -> None:
         """Check that everything that is named is there, once."""
-        object.__setattr__(self, "_by_number", {question.number: question for question in self.questions})
+        object.__setattr__(
+            self, "_by_number", {question.number: question for question in self.questions}
+        )
         _once("question", [question.number for question in self.questions])
         _once("cause", [cause.id for cause in self.causes])
         _once("class", [one.number for one in self.classes])
         _once("part", [rule.part for rule in self.parts])
-        if strange := {cause for one in self.consequences for cause in one.of} - {cause.id for cause in self.causes}:
+        if strange := {cause for one in self.consequences for cause in one.of} - {
+            cause.id for cause in self.causes
+        }:
             raise ValueError(f"consequences: there is no cause {', '.join(sorted(strange))}")
         classes = {one.number for one in self.classes}
         for cause in self.causes:
@@ -186,14 +215,29 @@ class FailureMarks:
     def _named(self) -> Iterator[tuple[str, str]]:
         for cause in self.causes:
             yield from ((cause.id, mark) for mark in cause.weights)
-            yield from ((cause.id, mark) for group in (*cause.together, *cause.ruled_out, cause.by_record) for mark in group)
+            yield from (
+                (cause.id, mark)
+                for group in (*cause.together, *cause.ruled_out, cause.by_record)
+                for mark in group
+            )
         yield from (("consequences", mark) for one in self.consequences for mark in one.marks)
         yield from (("nothing wrong", mark) for mark in self.nothing_wrong)
-        yield from ((f"older of {one.number}", f"{one.number}{letter}") for one in self.questions for letter in one.older)
+        yield from (
+            (f"older of {one.number}", f"{one.number}{letter}")
+            for one in self.questions
+            for letter in one.older
+        )
         yield from (("removal", mark) for mark in (*self.removal.weights, *self.removal.leaves_out))
-        yield from (("removal", mark) for one in self.removal.spoils for mark in (one.answer, *one.leaves_out))
+        yield from (
+            ("removal", mark)
+            for one in self.removal.spoils
+            for mark in (one.answer, *one.leaves_out)
+        )
         for rule in self.parts:
-            yield from ((rule.part, mark) for mark in (*rule.clean, *(mark for sign in rule.scrap for mark in sign.marks)))
+            yield from (
+                (rule.part, mark)
+                for mark in (*rule.clean, *(mark for sign in rule.scrap for mark in sign.marks))
+            )
 
     def question(self, number: int) -> MarkQuestion | None:
         """A question by its number."""

@@ -13,7 +13,9 @@ from tribodex.core.quantities import LengthUnit, Shown, read_length
 
 
 class Face(StrEnum):
-    """A face that is drawn unrolled. `rows` run beside each other on the raceways of a two-row bearing."""
+    """A face that is drawn unrolled. `rows` run beside each other on the raceways of a two-row
+    bearing.
+    """
 
     OUTER = "outer"
     INNER = "inner"
@@ -23,7 +25,12 @@ class Face(StrEnum):
     @property
     def words(self) -> str:
         """In the trade's words."""
-        return {"outer": "outer raceway", "inner": "inner raceway", "bore": "bore", "outside": "outside of the outer ring"}[self.value]
+        return {
+            "outer": "outer raceway",
+            "inner": "inner raceway",
+            "bore": "bore",
+            "outside": "outside of the outer ring",
+        }[self.value]
 
     @property
     def rows(self) -> bool:
@@ -47,9 +54,11 @@ class DamageSign(StrEnum):
 
 @dataclass(frozen=True)
 class Found:
-    """One finding on a face: angles clockwise seen from the nut's side, 0 at the ring's top mark; `row` 1 at the nut's side, 2 beyond, 0 for both.
+    """One finding on a face: angles clockwise seen from the nut's side, 0 at the ring's top mark;
+    `row` 1 at the nut's side, 2 beyond, 0 for both.
 
-    A spot has equal ends. `middle_mm` and `width_mm` across the face, from its nut side; None where nobody measured.
+    A spot has equal ends. `middle_mm` and `width_mm` across the face, from its nut side; None where
+    nobody measured.
     """
 
     face: Face
@@ -85,7 +94,8 @@ class Strip:
 def strips(section: BearingSection) -> tuple[Strip, ...]:
     """The faces of a bearing, unrolled: length = π·diameter, the whole width across.
 
-    Raceways from the handbook approximation of the section; good for a drawing and for distances to a few per cent.
+    Raceways from the handbook approximation of the section; good for a drawing and for distances to
+    a few per cent.
     """
     diameters = {
         Face.OUTER: section.outer_raceway_mm,
@@ -93,19 +103,26 @@ def strips(section: BearingSection) -> tuple[Strip, ...]:
         Face.BORE: section.bore_mm,
         Face.OUTSIDE: section.outside_mm,
     }
-    return tuple(Strip(face, face.words, math.pi * d, section.width_mm, section.rows if face.rows else 1) for face, d in diameters.items())
+    return tuple(
+        Strip(face, face.words, math.pi * d, section.width_mm, section.rows if face.rows else 1)
+        for face, d in diameters.items()
+    )
 
 
 _CLOCK = re.compile(r"(\d{1,2})(?::([0-5]\d))?\s*(?:o'?clock|h|uhr)$", re.IGNORECASE)
 
 
 def read_place(text: str, name: str, length_mm: float, shown: Shown = "") -> float:
-    """A place round a ring in degrees: `210`, `210°`, `7 o'clock`, `6:30 h`, or a length along the face from its top mark, `120 mm`.
+    """A place round a ring in degrees: `210`, `210°`, `7 o'clock`, `6:30 h`, or a length along the
+    face from its top mark, `120 mm`.
 
     Raises InvalidInput, naming the entry, for anything else or beyond one turn.
     """
     said = text.strip().replace(",", ".")
-    right = "degrees from the top mark, clockwise from the nut's side (0 to 360), a clock time (7 o'clock), or mm along the face"
+    right = (
+        "degrees from the top mark, clockwise from the nut's side (0 to 360), a clock time (7"
+        " o'clock), or mm along the face"
+    )
     if not said:
         raise InvalidInput.at(name, "Where round the ring? Nothing stands there.", right)
     clock = _CLOCK.fullmatch(said)
@@ -122,5 +139,7 @@ def read_place(text: str, name: str, length_mm: float, shown: Shown = "") -> flo
         return deg
     if not re.match(r"[\d.]+.*[a-zµ\"']", said, re.IGNORECASE):
         raise InvalidInput.at(name, f"“{text.strip()}” is no place on a ring.", right)
-    along_mm = read_length(said, name, LengthUnit.MM, (0.0, length_mm * 1000.0), shown, zero=True).mm
+    along_mm = read_length(
+        said, name, LengthUnit.MM, (0.0, length_mm * 1000.0), shown, zero=True
+    ).mm
     return along_mm / length_mm * 360.0

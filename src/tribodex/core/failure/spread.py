@@ -1,7 +1,9 @@
-"""What the marks on a raceway say by where they lie: dents at roller pitch or scattered, flakes in the load zone, the path's width and skew.
+"""What the marks on a raceway say by where they lie: dents at roller pitch or scattered, flakes in
+the load zone, the path's width and skew.
 
-Rules of the trade for the limits (load zone, skew, width): common practice, no source. The spacing of dents is a comparison of two
-explanations by their likelihood: marks at one phase of the pitch, spread by the error of marking, against marks anywhere.
+Rules of the trade for the limits (load zone, skew, width): common practice, no source. The spacing
+of dents is a comparison of two explanations by their likelihood: marks at one phase of the pitch,
+spread by the error of marking, against marks anywhere.
 """
 
 from __future__ import annotations
@@ -18,7 +20,8 @@ from tribodex.core.failure.weighing import Answered
 
 # A dent is marked to so many mm along the face.
 MARKING_MM = 1.5
-# Counts of rollers that may be right when nobody counted them: the section's own is an approximation.
+# Counts of rollers that may be right when nobody counted them: the section's own is an
+# approximation.
 COUNT_OFF = 4
 # One more where nobody counted the rollers.
 LEAST_DENTS = 4
@@ -30,7 +33,9 @@ SKEW_SHARE, EDGE_SHARE, WIDE_SHARE = 0.08, 0.18, 0.75
 
 @dataclass(frozen=True)
 class Spread:
-    """How dents are spread: the answer's letter to “how are the dents spread”, empty when they do not tell; in words, with the numbers."""
+    """How dents are spread: the answer's letter to “how are the dents spread”, empty when they do
+    not tell; in words, with the numbers.
+    """
 
     letter: str
     words: str
@@ -41,8 +46,8 @@ class Spread:
 def dents(at_deg: Sequence[float], raceway_mm: float, rollers: int, counted: bool) -> Spread:
     """At roller pitch, at random, a single one, or not to be told from these marks.
 
-    `raceway_mm` is the raceway's diameter, `rollers` those of one row; where they were not counted, counts near by are tried too, which
-    costs evidence.
+    `raceway_mm` is the raceway's diameter, `rollers` those of one row; where they were not counted,
+    counts near by are tried too, which costs evidence.
     """
     at_deg = _once_each(at_deg, MARKING_MM / (math.pi * raceway_mm) * 360)
     n = len(at_deg)
@@ -50,7 +55,9 @@ def dents(at_deg: Sequence[float], raceway_mm: float, rollers: int, counted: boo
         return Spread("", "No dents are marked.")
     if n == 1:
         return Spread("d", "A single dent is marked.")
-    counts = [rollers] if counted else list(range(max(rollers - COUNT_OFF, 4), rollers + COUNT_OFF + 1))
+    counts = (
+        [rollers] if counted else list(range(max(rollers - COUNT_OFF, 4), rollers + COUNT_OFF + 1))
+    )
     phases = np.radians(np.asarray(at_deg, dtype=float))[:, None] * np.asarray(counts)[None, :]
     along = np.abs(np.exp(1j * phases).sum(axis=0))
     pitch_mm = math.pi * raceway_mm / np.asarray(counts)
@@ -61,13 +68,23 @@ def dents(at_deg: Sequence[float], raceway_mm: float, rollers: int, counted: boo
     ratio = float(better[best]) - math.log(len(counts))
     pitch_deg = 360.0 / counts[best]
     if n < LEAST_DENTS + (0 if counted else 1):
-        return Spread("", f"{n} dents are marked: too few to tell their spacing. Mark all there are.")
+        return Spread(
+            "", f"{n} dents are marked: too few to tell their spacing. Mark all there are."
+        )
     if ratio > CLEAR:
         about = "" if counted else f" for about {counts[best]} rollers a row; count them to be sure"
-        return Spread("c", f"{n} dents lie at roller pitch ({pitch_deg:.1f}°){about}.", pitch_deg, ratio)
+        return Spread(
+            "c", f"{n} dents lie at roller pitch ({pitch_deg:.1f}°){about}.", pitch_deg, ratio
+        )
     if ratio < -CLEAR:
         return Spread("b", f"{n} dents lie at random: no roller pitch fits them.", None, ratio)
-    return Spread("", f"{n} dents do not tell whether they lie at roller pitch. Measure along the raceway, or count the rollers.", None, ratio)
+    return Spread(
+        "",
+        f"{n} dents do not tell whether they lie at roller pitch. Measure along the raceway, or"
+        " count the rollers.",
+        None,
+        ratio,
+    )
 
 
 def _once_each(at_deg: Sequence[float], near_deg: float) -> list[float]:
@@ -102,13 +119,18 @@ def _mean_deg(group: Sequence[float]) -> float:
 
 
 def flakes(at_deg: Sequence[float], load_deg: float | None) -> str:
-    """Where flakes of the standing ring lie, as the letter of its answer; empty when they do not tell."""
+    """Where flakes of the standing ring lie, as the letter of its answer; empty when they do not
+    tell.
+    """
     groups = _groups(at_deg, 60)
     if not groups:
         return ""
     if len(groups) == 2 and _apart(_mean_deg(groups[0]), _mean_deg(groups[1])) > 140:
         return "c"
-    largest_gap = max(b - a for a, b in pairwise([*sorted(d % 360 for d in at_deg), min(d % 360 for d in at_deg) + 360]))
+    largest_gap = max(
+        b - a
+        for a, b in pairwise([*sorted(d % 360 for d in at_deg), min(d % 360 for d in at_deg) + 360])
+    )
     if len(at_deg) >= 4 and largest_gap < 130:
         return "d"
     # Without the load's direction nobody knows where its zone is.
@@ -133,11 +155,17 @@ def path_round(paths: Sequence[Found]) -> str:
 
 
 def path_place(paths: Sequence[Found], row_width_mm: float, row: int) -> str:
-    """Whether the path of a row is centred, skewed, at one edge or too wide, from its middle and width measured round the ring.
+    """Whether the path of a row is centred, skewed, at one edge or too wide, from its middle and
+    width measured round the ring.
 
-    The middle is fitted as m + a·cos φ + b·sin φ: a skewed ring makes a wave with one crest. Four places at least; fewer do not tell.
+    The middle is fitted as m + a·cos φ + b·sin φ: a skewed ring makes a wave with one crest. Four
+    places at least; fewer do not tell.
     """
-    measured = [(p.middle_deg, p.middle_mm, p.width_mm) for p in paths if p.middle_mm is not None and p.width_mm is not None and p.row in (0, row)]
+    measured = [
+        (p.middle_deg, p.middle_mm, p.width_mm)
+        for p in paths
+        if p.middle_mm is not None and p.width_mm is not None and p.row in (0, row)
+    ]
     if len(measured) < 4:
         return ""
     phi = np.radians([deg for deg, _, _ in measured])
@@ -170,6 +198,7 @@ def measured_answers(
     width_mm: float,
     rollers: int,
     counted: bool,
+    *,
     load_deg: float | None,
     standing: Face,
     rows: int = 2,
@@ -189,7 +218,11 @@ def measured_answers(
     spots = [one.middle_deg for one in on if one.sign is DamageSign.FLAKE]
     say(5, flakes(spots, load_deg), f"{len(spots)} flakes are marked on the {standing.words}.")
     dented = [one for one in found if one.sign is DamageSign.DENT and one.face.rows]
-    by_row = [(face, row, [one.middle_deg for one in dented if one.face is face and one.row in (0, row)]) for face in raceways_mm for row in every]
+    by_row = [
+        (face, row, [one.middle_deg for one in dented if one.face is face and one.row in (0, row)])
+        for face in raceways_mm
+        for row in every
+    ]
     if dented:
         face, row, most = max(by_row, key=lambda one: len(one[2]))
         spread = dents(most, raceways_mm[face], rollers, counted)
@@ -203,7 +236,11 @@ def measured_answers(
             say(9, letter, f"The path's middle and width were measured round row {row}.")
             break
     else:
-        say(9, "a" if all(path_place(paths, width_mm / rows, row) == "a" for row in every) else "", "The paths of both rows were measured")
+        say(
+            9,
+            "a" if all(path_place(paths, width_mm / rows, row) == "a" for row in every) else "",
+            "The paths of both rows were measured",
+        )
     if rows < 2:
         return tuple(answers)
     marked = {one.row for one in on if one.sign in (DamageSign.FLAKE, DamageSign.PATH) and one.row}

@@ -1,11 +1,13 @@
-"""Which causes the marks speak for, with every weight and its reason. A transparent sum, no black box.
+"""Which causes the marks speak for, with every weight and its reason. A transparent sum, no black
+box.
 
-Score S = prior + weights of the answers (half where a sign was doubtful) + 3 for two answers that settle it between them. Weights are
-trade opinion (common practice, no source) on a scale like log-odds; only order and distance are used, no chance is shown.
+Score S = prior + weights of the answers (half where a sign was doubtful) + 3 for two answers that
+settle it between them. Weights are trade opinion (common practice, no source) on a scale like
+log-odds; only order and distance are used, no chance is shown.
 
-Three rules keep a loud sum from drowning a sure sign. What a shown cause leaves behind (heat burns grease and colours steel) says little for
-another one; what was told says less than what was seen; and two signs that settle a cause between them keep it in the headline, whatever the
-sum of others.
+Three rules keep a loud sum from drowning a sure sign. What a shown cause leaves behind (heat burns
+grease and colours steel) says little for another one; what was told says less than what was seen;
+and two signs that settle a cause between them keep it in the headline, whatever the sum of others.
 """
 
 from __future__ import annotations
@@ -18,12 +20,15 @@ from typing import Literal
 from tribodex.core.failure.marks import Assembly, Cause, FailureMarks, split
 
 TOGETHER = 3.0
-# The words, by score and by lead over the next cause; the lead also holds without what a cause is thought of beforehand.
+# The words, by score and by lead over the next cause; the lead also holds without what a cause is
+# thought of beforehand.
 LIKELY, POSSIBLE, LEAD, NEAR = 4.0, 2.0, 2.0, 4.0
 LEAST_ANSWERS = 3
-# So many answers, so many of them abnormal, and nothing fits: that is a result, not a lack of evidence.
+# So many answers, so many of them abnormal, and nothing fits: that is a result, not a lack of
+# evidence.
 MANY_ANSWERS, ABNORMAL = 6, 3
-# A sign of this weight, seen or measured, shows its cause; what was told, and what that cause leaves behind, then count half for others.
+# A sign of this weight, seen or measured, shows its cause; what was told, and what that cause
+# leaves behind, then count half for others.
 STRONG, HALF = 3.0, 0.5
 
 How = Literal["seen", "recorded", "doubtful", "not looked", "destroyed"]
@@ -33,7 +38,8 @@ How = Literal["seen", "recorded", "doubtful", "not looked", "destroyed"]
 class Answered:
     """What was said to a question: letters of its answers, and how sure.
 
-    `seen` to a question that is asked of people means told; `recorded` means that it stands written. `measured` comes from what was marked.
+    `seen` to a question that is asked of people means told; `recorded` means that it stands
+    written. `measured` comes from what was marked.
     """
 
     letters: tuple[str, ...] = ()
@@ -67,7 +73,9 @@ class Reason:
 
 @dataclass(frozen=True)
 class Ranked:
-    """A cause with its score, how it stands, and every reason for it and against it; `settled` by two signs between them."""
+    """A cause with its score, how it stands, and every reason for it and against it; `settled` by
+    two signs between them.
+    """
 
     cause: Cause
     score: float
@@ -109,7 +117,8 @@ class LeftOut:
 
 @dataclass(frozen=True)
 class Weighing:
-    """The causes in order, what they come to, and what was left out. `leading` are those the outcome speaks of.
+    """The causes in order, what they come to, and what was left out. `leading` are those the
+    outcome speaks of.
 
     `worthless`: questions, or single answers, that would not count now whatever they say.
     """
@@ -125,12 +134,18 @@ class Weighing:
     @property
     def contenders(self) -> tuple[Ranked, ...]:
         """Causes that are neither ruled out nor contradicted, in order."""
-        return tuple(one for one in self.ranked if one.standing not in (Standing.RULED_OUT, Standing.CONTRADICTED))
+        return tuple(
+            one
+            for one in self.ranked
+            if one.standing not in (Standing.RULED_OUT, Standing.CONTRADICTED)
+        )
 
 
 @dataclass(frozen=True)
 class Evidence:
-    """Answers that count: how much of its weight each has (1), which of them were told only, and which stand in a record."""
+    """Answers that count: how much of its weight each has (1), which of them were told only, and
+    which stand in a record.
+    """
 
     share: dict[str, float]
     told: frozenset[str]
@@ -142,12 +157,16 @@ class Evidence:
 
 
 def weigh(marks: FailureMarks, kind: Assembly, answered: Mapping[int, Answered]) -> Weighing:
-    """Weigh what was seen. Answers to questions that are not asked at such an assembly do not count."""
+    """Weigh what was seen. Answers to questions that are not asked at such an assembly do not
+    count.
+    """
     evidence = _evidence(marks, kind, answered)
     share = evidence.share
     removal = _reasons(marks.removal.weights, share)
     # A sign is thrown out only on a sure answer.
-    spoils = [(one.leaves_out, one.why) for one in marks.removal.spoils if share.get(one.answer) == 1.0]
+    spoils = [
+        (one.leaves_out, one.why) for one in marks.removal.spoils if share.get(one.answer) == 1.0
+    ]
     by_removal = sum(reason.weight for reason in removal) >= marks.removal.enough
     if by_removal:
         spoils.append((marks.removal.leaves_out, "the removal may have made it"))
@@ -193,8 +212,14 @@ def _taken_out(share: dict[str, float], which: tuple[str, ...]) -> tuple[str, ..
     return gone
 
 
-def _reasons(weights: Mapping[str, tuple[float, str]], share: Mapping[str, float]) -> tuple[Reason, ...]:
-    return tuple(Reason((mark,), weights[mark][0] * part, weights[mark][1]) for mark, part in share.items() if mark in weights)
+def _reasons(
+    weights: Mapping[str, tuple[float, str]], share: Mapping[str, float]
+) -> tuple[Reason, ...]:
+    return tuple(
+        Reason((mark,), weights[mark][0] * part, weights[mark][1])
+        for mark, part in share.items()
+        if mark in weights
+    )
 
 
 def _score(cause: Cause, kind: Assembly, evidence: Evidence) -> Ranked:
@@ -202,8 +227,15 @@ def _score(cause: Cause, kind: Assembly, evidence: Evidence) -> Ranked:
     reasons = list(_reasons(cause.weights, share))
     settled = False
     for pair in cause.together:
-        if all(mark in share and (mark not in cause.by_record or mark in evidence.recorded) for mark in pair):
-            reasons.append(Reason(pair, TOGETHER * min(share[mark] for mark in pair), "together they settle it"))
+        if all(
+            mark in share and (mark not in cause.by_record or mark in evidence.recorded)
+            for mark in pair
+        ):
+            reasons.append(
+                Reason(
+                    pair, TOGETHER * min(share[mark] for mark in pair), "together they settle it"
+                )
+            )
             settled = settled or evidence.sure(pair)
     score = cause.prior + sum(reason.weight for reason in reasons)
     if kind not in cause.kinds:
@@ -211,30 +243,48 @@ def _score(cause: Cause, kind: Assembly, evidence: Evidence) -> Ranked:
     # Only a sure sign rules out.
     out = next((line for line in cause.ruled_out if evidence.sure(line)), ())
     strong = any(reason.weight >= STRONG for reason in reasons)
-    standing = Standing.UNLIKELY if not out else Standing.CONTRADICTED if strong else Standing.RULED_OUT
-    return Ranked(cause, score, standing, tuple(reasons), out, settled and standing is not Standing.RULED_OUT)
+    standing = (
+        Standing.UNLIKELY if not out else Standing.CONTRADICTED if strong else Standing.RULED_OUT
+    )
+    return Ranked(
+        cause, score, standing, tuple(reasons), out, settled and standing is not Standing.RULED_OUT
+    )
 
 
 def _shown(marks: FailureMarks, ranked: list[Ranked], evidence: Evidence) -> dict[str, bool]:
-    """Causes that a sign shows, each with whether two signs settle it. Hearsay shows none, nor does what other causes leave behind too."""
+    """Causes that a sign shows, each with whether two signs settle it. Hearsay shows none, nor does
+    what other causes leave behind too.
+    """
     left_behind = {mark for one in marks.consequences for mark in one.marks}
 
     def shows(reason: Reason) -> bool:
-        return reason.weight >= STRONG and any(mark not in evidence.told and mark not in left_behind for mark in reason.marks)
+        return reason.weight >= STRONG and any(
+            mark not in evidence.told and mark not in left_behind for mark in reason.marks
+        )
 
     free = [one for one in ranked if one.standing is Standing.UNLIKELY]
-    return {one.cause.id: one.settled for one in free if any(shows(reason) for reason in one.reasons)}
+    return {
+        one.cause.id: one.settled for one in free if any(shows(reason) for reason in one.reasons)
+    }
 
 
-def _discounted(one: Ranked, shown: Mapping[str, bool], marks: FailureMarks, evidence: Evidence) -> Ranked:
-    """What other causes, that are shown, leave behind, and what was only told beside them, counts less for this one."""
+def _discounted(
+    one: Ranked, shown: Mapping[str, bool], marks: FailureMarks, evidence: Evidence
+) -> Ranked:
+    """What other causes, that are shown, leave behind, and what was only told beside them, counts
+    less for this one.
+    """
     if one.cause.id in shown or not shown:
         return one
     reasons = tuple(_less(reason, shown, marks, evidence) for reason in one.reasons)
-    return replace(one, reasons=reasons, score=one.cause.prior + sum(reason.weight for reason in reasons))
+    return replace(
+        one, reasons=reasons, score=one.cause.prior + sum(reason.weight for reason in reasons)
+    )
 
 
-def _less(reason: Reason, shown: Mapping[str, bool], marks: FailureMarks, evidence: Evidence) -> Reason:
+def _less(
+    reason: Reason, shown: Mapping[str, bool], marks: FailureMarks, evidence: Evidence
+) -> Reason:
     if reason.weight <= 0 or len(reason.marks) > 1:
         return reason
     mark = reason.marks[0]
@@ -243,13 +293,21 @@ def _less(reason: Reason, shown: Mapping[str, bool], marks: FailureMarks, eviden
         if mark in one.marks and by:
             # Where two signs settle the other cause, what it leaves behind says nothing more.
             part = 0.0 if any(shown[cause] for cause in by) else HALF
-            return Reason(reason.marks, reason.weight * part, f"{reason.why}; counts less: {one.why}")
+            return Reason(
+                reason.marks, reason.weight * part, f"{reason.why}; counts less: {one.why}"
+            )
     if mark in evidence.told:
-        return Reason(reason.marks, reason.weight * HALF, f"{reason.why}; told, and something seen shows another cause")
+        return Reason(
+            reason.marks,
+            reason.weight * HALF,
+            f"{reason.why}; told, and something seen shows another cause",
+        )
     return reason
 
 
-def _standing(one: Ranked, outcome: ComesTo, leading: tuple[Ranked, ...], ranked: list[Ranked]) -> Standing:
+def _standing(
+    one: Ranked, outcome: ComesTo, leading: tuple[Ranked, ...], ranked: list[Ranked]
+) -> Standing:
     """A cause in a word that never says more than the outcome does."""
     if one.standing is not Standing.UNLIKELY:
         return one.standing
@@ -262,13 +320,20 @@ def _standing(one: Ranked, outcome: ComesTo, leading: tuple[Ranked, ...], ranked
 
 
 def _outcome(
-    marks: FailureMarks, kind: Assembly, ranked: list[Ranked], evidence: Evidence, shown: frozenset[str]
+    marks: FailureMarks,
+    kind: Assembly,
+    ranked: list[Ranked],
+    evidence: Evidence,
+    shown: frozenset[str],
 ) -> tuple[ComesTo, tuple[Ranked, ...]]:
     free = [one for one in ranked if one.standing is Standing.UNLIKELY]
     top = free[0]
     # A contradiction stops the headline when its cause would be in it.
     torn = tuple(
-        one for one in ranked if one.standing is Standing.CONTRADICTED and (one.settled or one.score > max(top.score - LEAD, POSSIBLE - LEAD))
+        one
+        for one in ranked
+        if one.standing is Standing.CONTRADICTED
+        and (one.settled or one.score > max(top.score - LEAD, POSSIBLE - LEAD))
     )
     if torn:
         return ComesTo.CONTRADICTION, torn
@@ -276,7 +341,8 @@ def _outcome(
         return ComesTo.NOTHING_WRONG, ()
     if len(evidence.share) < LEAST_ANSWERS:
         return ComesTo.TOO_LITTLE, ()
-    # What nothing speaks for is no rival, however readily it is thought of; what two signs settle stays in the headline.
+    # What nothing speaks for is no rival, however readily it is thought of; what two signs settle
+    # stays in the headline.
     near = tuple(one for one in free if _in_headline(one, top, shown))
     if not near and top.score < POSSIBLE:
         abnormal = sum(1 for mark in evidence.share if split(mark)[1] != "a")
@@ -285,36 +351,66 @@ def _outcome(
     if len(near) > 1:
         return ComesTo.NOT_SEPARATED, near
     one = near[0] if near else top
-    return (ComesTo.LIKELY if _sure(one, free) and _of_its_own(one, marks, evidence) else ComesTo.POSSIBLE), (one,)
+    return (
+        ComesTo.LIKELY
+        if _sure(one, free) and _of_its_own(one, marks, evidence)
+        else ComesTo.POSSIBLE
+    ), (one,)
 
 
 def _in_headline(one: Ranked, top: Ranked, shown: frozenset[str]) -> bool:
-    """Settled by two signs; or close behind the first; or shown by a strong sign that the first does not account for."""
+    """Settled by two signs; or close behind the first; or shown by a strong sign that the first
+    does not account for.
+    """
     if one.settled or (top.score >= POSSIBLE and top.score - one.score < LEAD and one.supported):
         return True
-    apart = any(reason.weight >= STRONG and all(top.cause.weights.get(mark, (0.0, ""))[0] <= 0 for mark in reason.marks) for reason in one.reasons)
-    return one.cause.id in shown and apart and one.score >= POSSIBLE and top.score - one.score <= NEAR
+    apart = any(
+        reason.weight >= STRONG
+        and all(top.cause.weights.get(mark, (0.0, ""))[0] <= 0 for mark in reason.marks)
+        for reason in one.reasons
+    )
+    return (
+        one.cause.id in shown and apart and one.score >= POSSIBLE and top.score - one.score <= NEAR
+    )
 
 
 def _of_its_own(one: Ranked, marks: FailureMarks, evidence: Evidence) -> bool:
-    """Whether something sure speaks for it that was seen and that others do not leave behind too, and sure signs weigh enough."""
+    """Whether something sure speaks for it that was seen and that others do not leave behind too,
+    and sure signs weigh enough.
+    """
     left_behind = {mark for row in marks.consequences for mark in row.marks}
     sure = [reason for reason in one.reasons if reason.weight > 0 and evidence.sure(reason.marks)]
-    seen = any(mark not in evidence.told and (mark not in left_behind or reason.weight >= STRONG) for reason in sure for mark in reason.marks)
+    seen = any(
+        mark not in evidence.told and (mark not in left_behind or reason.weight >= STRONG)
+        for reason in sure
+        for mark in reason.marks
+    )
     return seen and sum(reason.weight for reason in sure) >= POSSIBLE
 
 
 def _sure(one: Ranked, free: list[Ranked]) -> bool:
-    """A sure tone: enough speaks for it, and more than for every other, also without what each is thought of beforehand."""
+    """A sure tone: enough speaks for it, and more than for every other, also without what each is
+    thought of beforehand.
+    """
     others = [other for other in free if other is not one]
     lead = one.score - max((other.score for other in others), default=0.0)
-    margin = one.evidence - max((other.evidence for other in others if other.supported), default=0.0)
+    margin = one.evidence - max(
+        (other.evidence for other in others if other.supported), default=0.0
+    )
     return one.score >= LIKELY and lead >= LEAD and margin >= LEAD
 
 
 def nothing_wrong(marks: FailureMarks, kind: Assembly, evidence: Evidence) -> bool:
-    """Whether everything that must be looked at was, and all that was looked at is as it should be. What was told proves nothing here."""
+    """Whether everything that must be looked at was, and all that was looked at is as it should be.
+    What was told proves nothing here.
+    """
     asked = {question.number: question for question in marks.asked_of(kind)}
     must = [mark for mark in marks.nothing_wrong if split(mark)[0] in asked]
-    looked = [split(mark) for mark in evidence.share if mark not in evidence.told and asked[split(mark)[0]].by != "asked"]
-    return evidence.sure(tuple(must)) and all(letter == "a" == asked[number].none for number, letter in looked)
+    looked = [
+        split(mark)
+        for mark in evidence.share
+        if mark not in evidence.told and asked[split(mark)[0]].by != "asked"
+    ]
+    return evidence.sure(tuple(must)) and all(
+        letter == "a" == asked[number].none for number, letter in looked
+    )

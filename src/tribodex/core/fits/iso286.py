@@ -1,4 +1,6 @@
-"""Limits of shafts and holes by ISO 286: standard tolerances and fundamental deviations, up to 500 mm."""
+"""Limits of shafts and holes by ISO 286: standard tolerances and fundamental deviations, up to 500
+mm.
+"""
 
 from __future__ import annotations
 
@@ -8,7 +10,8 @@ from bisect import bisect_left
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, OutOfRange
 
-# Upper ends of the steps of nominal size, “over … up to and including” (mm). All tables here: ISO 286-1 and -2, from memory.
+# Upper ends of the steps of nominal size, “over … up to and including” (mm). All tables here: ISO
+# 286-1 and -2, from memory.
 SIZES_MM = (3, 6, 10, 18, 30, 50, 80, 120, 180, 250, 315, 400, 500)
 _IT_UM: dict[int, tuple[float, ...]] = {
     4: (3, 4, 4, 5, 6, 7, 8, 10, 12, 14, 16, 18, 20),
@@ -20,7 +23,8 @@ _IT_UM: dict[int, tuple[float, ...]] = {
     10: (40, 48, 58, 70, 84, 100, 120, 140, 160, 185, 210, 230, 250),
     11: (60, 75, 90, 110, 130, 160, 190, 220, 250, 290, 320, 360, 400),
 }
-# Upper deviation of shafts that lie below the nominal size; lower deviation of those that lie above it (µm).
+# Upper deviation of shafts that lie below the nominal size; lower deviation of those that lie above
+# it (µm).
 _BELOW_UM: dict[str, tuple[float, ...]] = {
     "e": (14, 20, 25, 32, 40, 50, 60, 72, 85, 100, 110, 125, 135),
     "f": (6, 10, 13, 16, 20, 25, 30, 36, 43, 50, 56, 62, 68),
@@ -44,23 +48,70 @@ _J_HOLE_UM = {
     7: (4, 6, 8, 10, 12, 14, 18, 22, 26, 30, 36, 39, 43),
 }
 # r has finer steps above 50 mm.
-_R_SIZES_MM = (3, 6, 10, 18, 30, 50, 65, 80, 100, 120, 140, 160, 180, 200, 225, 250, 280, 315, 355, 400, 450, 500)
+_R_SIZES_MM = (
+    3,
+    6,
+    10,
+    18,
+    30,
+    50,
+    65,
+    80,
+    100,
+    120,
+    140,
+    160,
+    180,
+    200,
+    225,
+    250,
+    280,
+    315,
+    355,
+    400,
+    450,
+    500,
+)
 _R_UM = (10, 15, 19, 23, 28, 34, 41, 43, 51, 54, 63, 65, 68, 77, 80, 84, 94, 98, 108, 114, 126, 132)
 
 SHAFT_CLASSES = (
-    *(f"{letter}{grade}" for letter in ("e", "f", "g", "h", "j", "js", "k", "m", "n", "p", "r") for grade in (5, 6, 7)),
-    "e8", "f8", "h8", "h9", "h10", "h11",
-)  # fmt: skip
+    *(
+        f"{letter}{grade}"
+        for letter in ("e", "f", "g", "h", "j", "js", "k", "m", "n", "p", "r")
+        for grade in (5, 6, 7)
+    ),
+    "e8",
+    "f8",
+    "h8",
+    "h9",
+    "h10",
+    "h11",
+)
 HOLE_CLASSES = (
-    *(f"{letter}{grade}" for letter in ("F", "G", "H", "JS", "K", "M", "N", "P", "R") for grade in (6, 7)),
-    "J6", "J7", "F8", "G8", "H8", "H9", "H10", "H11",
-)  # fmt: skip
+    *(
+        f"{letter}{grade}"
+        for letter in ("F", "G", "H", "JS", "K", "M", "N", "P", "R")
+        for grade in (6, 7)
+    ),
+    "J6",
+    "J7",
+    "F8",
+    "G8",
+    "H8",
+    "H9",
+    "H10",
+    "H11",
+)
 
 
 def _step(nominal_mm: float, sizes: tuple[float, ...] = SIZES_MM) -> int:
     at = bisect_left(sizes, nominal_mm)
     if nominal_mm <= 0 or at >= len(sizes):
-        raise OutOfRange.at("nominal", f"ISO 286 limits are kept here up to 500 mm, not for {nominal_mm:g} mm.", "a size up to 500 mm")
+        raise OutOfRange.at(
+            "nominal",
+            f"ISO 286 limits are kept here up to 500 mm, not for {nominal_mm:g} mm.",
+            "a size up to 500 mm",
+        )
     return at
 
 
@@ -113,9 +164,15 @@ def hole_limits_um(nominal_mm: float, tolerance_class: str) -> Span:
     Symbols: nominal size (mm), class such as H7; lower and upper deviation (µm).
     Valid: up to 500 mm; classes F to R as listed.
     Raises: OutOfRange beyond, InvalidInput for a class that is not kept.
-    Source: ISO 286-1 (rule of Δ = IT of the grade less IT of the next finer one) and -2, from memory; compared in a test.
+    Source: ISO 286-1 (rule of Δ = IT of the grade less IT of the next finer one) and -2, from
+        memory; compared in a test.
 
-    >>> hole_limits_um(140, "H7"), hole_limits_um(140, "K7"), hole_limits_um(140, "P7"), hole_limits_um(140, "M6")
+    >>> (
+    ...     hole_limits_um(140, "H7"),
+    ...     hole_limits_um(140, "K7"),
+    ...     hole_limits_um(140, "P7"),
+    ...     hole_limits_um(140, "M6"),
+    ... )
     (Span(low=0, high=40), Span(low=-28, high=12), Span(low=-68, high=-28), Span(low=-33, high=-8))
     """
     letter, grade = _read(tolerance_class, HOLE_CLASSES, "hole")
@@ -141,5 +198,7 @@ def _read(tolerance_class: str, known: tuple[str, ...], field: str) -> tuple[str
     text = tolerance_class.strip()
     found = re.fullmatch(r"([A-Za-z]+)(\d+)", text)
     if found is None or text not in known:
-        raise InvalidInput.at(field, f"“{text}” is no tolerance class that is kept here.", ", ".join(known))
+        raise InvalidInput.at(
+            field, f"“{text}” is no tolerance class that is kept here.", ", ".join(known)
+        )
     return found[1], int(found[2])

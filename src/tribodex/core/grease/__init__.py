@@ -1,1 +1,3 @@
-"""Grease: how much into bearing and housing, with this gun, how often, and whether its oil is thick enough."""
+"""Grease: how much into bearing and housing, with this gun, how often, and whether its oil is thick
+enough.
+"""

@@ -19,7 +19,9 @@ class ThickenerCode(StrEnum):
 
 @dataclass(frozen=True)
 class Thickeners:
-    """Pairs of thickeners with the verdict on their mixture; `doubtful` where it was remembered once or two memories differ."""
+    """Pairs of thickeners with the verdict on their mixture; `doubtful` where it was remembered
+    once or two memories differ.
+    """
 
     source: Source
     pairs: dict[frozenset[str], tuple[str, bool]]
@@ -36,18 +38,47 @@ class Thickeners:
         known = self.names()
         for field, name in (("thickener_old", old), ("thickener_new", new)):
             if name not in (*known, "unknown"):
-                raise InvalidInput.at(field, f"“{name}” is no thickener known here.", f"{', '.join(known)}; or unknown")
+                raise InvalidInput.at(
+                    field,
+                    f"“{name}” is no thickener known here.",
+                    f"{', '.join(known)}; or unknown",
+                )
         if "unknown" in (old, new):
-            why = "What is in there is not known: purge it out, or clean bearing and housing; never onto it."
+            why = (
+                "What is in there is not known: purge it out, or clean bearing and housing; never"
+                " onto it."
+            )
             return Verdict("not known", Level.UNKNOWN, why, code=ThickenerCode.NOT_KNOWN)
         if old == new:
-            return Verdict("one kind", Level.GOOD, "The same thickener; base oils and additives of two makers may still differ.")
+            return Verdict(
+                "one kind",
+                Level.GOOD,
+                "The same thickener; base oils and additives of two makers may still differ.",
+            )
         found, doubtful = self.pairs.get(frozenset((old, new)), ("", True))
         doubt = " Remembered with doubt: ask the maker." if doubtful else ""
         if found == "compatible":
-            return Verdict("may be mixed", Level.GOOD if not doubtful else Level.WATCH, f"Thickeners bear each other; the maker's word first.{doubt}")
+            return Verdict(
+                "may be mixed",
+                Level.GOOD if not doubtful else Level.WATCH,
+                f"Thickeners bear each other; the maker's word first.{doubt}",
+            )
         if found == "borderline":
-            return Verdict("borderline", Level.WATCH, f"Purge well and grease again sooner; better cleaned out.{doubt}")
+            return Verdict(
+                "borderline",
+                Level.WATCH,
+                f"Purge well and grease again sooner; better cleaned out.{doubt}",
+            )
         if found == "incompatible":
-            return Verdict("not mixed", Level.STOP, f"The mixture turns thin or hard: clean out first.{doubt}", code=ThickenerCode.NOT_MIXED)
-        return Verdict("not known", Level.UNKNOWN, "Nothing is known of this pair: clean out first, or ask the maker.", code=ThickenerCode.NOT_KNOWN)
+            return Verdict(
+                "not mixed",
+                Level.STOP,
+                f"The mixture turns thin or hard: clean out first.{doubt}",
+                code=ThickenerCode.NOT_MIXED,
+            )
+        return Verdict(
+            "not known",
+            Level.UNKNOWN,
+            "Nothing is known of this pair: clean out first, or ask the maker.",
+            code=ThickenerCode.NOT_KNOWN,
+        )

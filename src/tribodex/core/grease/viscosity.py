@@ -1,4 +1,6 @@
-"""Whether the oil of a grease is thick enough where it runs: viscosity against temperature, needed by speed and size, and their ratio."""
+"""Whether the oil of a grease is thick enough where it runs: viscosity against temperature, needed
+by speed and size, and their ratio.
+"""
 
 from __future__ import annotations
 
@@ -24,7 +26,9 @@ USUAL_VI = 95.0
 
 @dataclass(frozen=True)
 class OilGrades:
-    """Grades of oil with their viscosity at 40 and at 100 °C (mm²/s) for a viscosity index of about 95."""
+    """Grades of oil with their viscosity at 40 and at 100 °C (mm²/s) for a viscosity index of about
+    95.
+    """
 
     source: Source
     rows: dict[str, tuple[float, float]]
@@ -35,7 +39,8 @@ def _walther(nu: float) -> float:
 
 
 def nu_100_of(nu40: float, vi: float = USUAL_VI) -> float:
-    """Viscosity at 100 °C of an oil with a viscosity index, from its viscosity at 40 °C, by ISO 2909 turned round.
+    """Viscosity at 100 °C of an oil with a viscosity index, from its viscosity at 40 °C, by ISO
+    2909 turned round.
 
     Symbols: ν₄₀, ν₁₀₀ (mm²/s); VI.
     Valid: ν₁₀₀ of 2 to 70 mm²/s; VI from 0 to 100 (procedure A).
@@ -46,7 +51,11 @@ def nu_100_of(nu40: float, vi: float = USUAL_VI) -> float:
     (11.1, 30.3)
     """
     if not 0 <= vi <= 100:
-        raise OutOfRange.at("vi", f"A viscosity index of {number(vi)} is not read here.", "0 to 100; above that give the viscosity at 100 °C")
+        raise OutOfRange.at(
+            "vi",
+            f"A viscosity index of {number(vi)} is not read here.",
+            "0 to 100; above that give the viscosity at 100 °C",
+        )
 
     def off(y: float) -> float:
         of_100, of_0 = _reference(y)
@@ -54,14 +63,17 @@ def nu_100_of(nu40: float, vi: float = USUAL_VI) -> float:
 
     low, high = 2.0, 70.0
     if off(low) < 0 or off(high) > 0:
-        raise OutOfRange.at("nu40", f"{number(nu40)} mm²/s at 40 °C is out of range.", "about 6 to 1800 mm²/s")
+        raise OutOfRange.at(
+            "nu40", f"{number(nu40)} mm²/s at 40 °C is out of range.", "about 6 to 1800 mm²/s"
+        )
     for _ in range(80):
         middle = (low + high) / 2
         low, high = (middle, high) if off(middle) > 0 else (low, middle)
     return (low + high) / 2
 
 
-# ISO 2909: ν₁₀₀ from, to; at 40 °C L = a·y² + b·y + c (VI 0) and H = d·y² + e·y + f (VI 100), y = ν₁₀₀. From memory; bands join.
+# ISO 2909: ν₁₀₀ from, to; at 40 °C L = a·y² + b·y + c (VI 0) and H = d·y² + e·y + f (VI 100), y =
+# ν₁₀₀. From memory; bands join.
 _ISO_2909 = (
     (2.0, 3.8, 1.14673, 1.7576, -0.109, 0.84155, 1.5521, -0.077),
     (3.8, 4.4, 3.38095, -15.4952, 33.196, 0.78571, 1.7929, -0.183),
@@ -94,7 +106,8 @@ def viscosity_at(temperature_c: float, nu40: float, nu100: float) -> Result:
 
     Symbols: ν (mm²/s), T (K); A, B from the values at 40 and 100 °C.
     Valid: ν above 2 mm²/s; never below the pour point of the oil.
-    Raises: InvalidInput for values that are no oil; OutOfRange for temperatures beyond -20 to 150 °C.
+    Raises: InvalidInput for values that are no oil; OutOfRange for temperatures beyond -20 to 150
+        °C.
     Source: ASTM D341 (Walther), from memory.
 
     >>> round(viscosity_at(70, 150, 15).value, 1), round(viscosity_at(40, 150, 15).value, 3)
@@ -104,38 +117,75 @@ def viscosity_at(temperature_c: float, nu40: float, nu100: float) -> Result:
         what = f"{number(nu40)} mm²/s at 40 °C and {number(nu100)} at 100 °C are no oil."
         raise InvalidInput.at("nu100", what, "the base oil's: thinner at 100 °C, 2 to 5000 mm²/s")
     if not -20 <= temperature_c <= 150:
-        raise OutOfRange.at("temperature", f"{number(temperature_c)} °C is out of range.", "-20 to 150 °C")
+        raise OutOfRange.at(
+            "temperature", f"{number(temperature_c)} °C is out of range.", "-20 to 150 °C"
+        )
     t40, t100, t = (math.log10(c + KELVIN) for c in (40.0, 100.0, temperature_c))
     slope = (_walther(nu40) - _walther(nu100)) / (t100 - t40)
     const = _walther(nu40) + slope * t40
     nu = 10 ** (10 ** (const - slope * t)) - 0.7
     lines = (
-        Line("B", "slope", "(W₄₀ - W₁₀₀)/(log T₁₀₀ - log T₄₀)", f"ν₄₀ = {number(nu40)}, ν₁₀₀ = {number(nu100)}", slope, "", "astm_d341"),
-        Line("ν", f"at {number(temperature_c)} °C", "log log (ν + 0.7) = A - B·log T", f"A = {number(const)}", nu, "mm²/s", "astm_d341"),
+        Line(
+            "B",
+            "slope",
+            "(W₄₀ - W₁₀₀)/(log T₁₀₀ - log T₄₀)",
+            f"ν₄₀ = {number(nu40)}, ν₁₀₀ = {number(nu100)}",
+            slope,
+            "",
+            "astm_d341",
+        ),
+        Line(
+            "ν",
+            f"at {number(temperature_c)} °C",
+            "log log (ν + 0.7) = A - B·log T",
+            f"A = {number(const)}",
+            nu,
+            "mm²/s",
+            "astm_d341",
+        ),
     )
     note = "Below 2 mm²/s the rule does not hold." if nu < 2 else ""
-    return Result("viscosity", "Viscosity where it runs", round(nu, 2), "mm²/s", working=lines, note=note)
+    return Result(
+        "viscosity", "Viscosity where it runs", round(nu, 2), "mm²/s", working=lines, note=note
+    )
 
 
 def viscosity_needed(speed_rpm: float, bore_mm: float, outside_mm: float) -> Result:
-    """Viscosity that keeps metal apart: ν₁ = 45000·n^-0.83·D_pw^-0.5 below 1000 r/min, 4500·n^-0.5·D_pw^-0.5 from there.
+    """Viscosity that keeps metal apart: ν₁ = 45000·n^-0.83·D_pw^-0.5 below 1000 r/min,
+    4500·n^-0.5·D_pw^-0.5 from there.
 
-    Symbols: n (r/min), D_pw ≈ (d + D)/2 (mm); ν₁ (mm²/s). The branches differ by about 2 % at 1000 r/min, as published.
+    Symbols: n (r/min), D_pw ≈ (d + D)/2 (mm); ν₁ (mm²/s). The branches differ by about 2 % at 1000
+        r/min, as published.
     Valid: rolling bearings at running temperature.
     Raises: InvalidInput for speeds and sizes that cannot be.
     Source: ISO 281, from memory.
 
-    >>> round(viscosity_needed(600, 80, 140).value, 1), round(viscosity_needed(1500, 80, 140).value, 1)
+    >>> (
+    ...     round(viscosity_needed(600, 80, 140).value, 1),
+    ...     round(viscosity_needed(1500, 80, 140).value, 1),
+    ... )
     (21.2, 11.1)
     """
     if not 0 < speed_rpm <= 100_000 or not 0 < bore_mm < outside_mm:
-        raise InvalidInput.at("speed", "Speed and size are needed.", "r/min above 0, bore below outside diameter")
+        raise InvalidInput.at(
+            "speed", "Speed and size are needed.", "r/min above 0, bore below outside diameter"
+        )
     pitch = (bore_mm + outside_mm) / 2
     slow = speed_rpm < 1000
     nu = (45_000 * speed_rpm**-0.83 if slow else 4_500 * speed_rpm**-0.5) / math.sqrt(pitch)
     formula = "45000·n^-0.83·D_pw^-0.5" if slow else "4500·n^-0.5·D_pw^-0.5"
-    line = Line("ν₁", "needed", formula, f"n = {number(speed_rpm)}, D_pw = {number(pitch)}", nu, "mm²/s", "iso_281")
-    return Result("viscosity_needed", "Viscosity that is needed", round(nu, 2), "mm²/s", working=(line,))
+    line = Line(
+        "ν₁",
+        "needed",
+        formula,
+        f"n = {number(speed_rpm)}, D_pw = {number(pitch)}",
+        nu,
+        "mm²/s",
+        "iso_281",
+    )
+    return Result(
+        "viscosity_needed", "Viscosity that is needed", round(nu, 2), "mm²/s", working=(line,)
+    )
 
 
 def kappa(at_c: Result, needed: Result) -> Result:
@@ -151,19 +201,41 @@ def kappa(at_c: Result, needed: Result) -> Result:
     """
     ratio = (at_c.value or 0.0) / (needed.value or 1.0)
     if ratio < 0.1:
-        verdict = Verdict("far too thin", Level.STOP, "Outside the method: another oil, or another temperature.", code=OilCode.FAR_TOO_THIN)
+        verdict = Verdict(
+            "far too thin",
+            Level.STOP,
+            "Outside the method: another oil, or another temperature.",
+            code=OilCode.FAR_TOO_THIN,
+        )
     elif ratio < 0.4:
         verdict = Verdict(
             "too thin",
             Level.STOP,
-            "Metal touches metal: a thicker oil, or one with proven extreme-pressure additives and a short life.",
+            "Metal touches metal: a thicker oil, or one with proven extreme-pressure additives and"
+            " a short life.",
             code=OilCode.TOO_THIN,
         )
     elif ratio < 1:
-        verdict = Verdict("thin", Level.WATCH, "Below 1: with additives, and looked at more often; a thicker oil is better.")
+        verdict = Verdict(
+            "thin",
+            Level.WATCH,
+            "Below 1: with additives, and looked at more often; a thicker oil is better.",
+        )
     elif ratio <= 4:
         verdict = Verdict("thick enough", Level.GOOD, "Between 1 and 4.")
     else:
-        verdict = Verdict("thicker than needed", Level.WATCH, "Above 4 nothing is gained; it churns and runs warm, and starts hard in the cold.")
-    line = Line("κ", "ratio", "ν/ν₁", f"{number(at_c.value or 0)}/{number(needed.value or 0)}", ratio, "", "iso_281")
+        verdict = Verdict(
+            "thicker than needed",
+            Level.WATCH,
+            "Above 4 nothing is gained; it churns and runs warm, and starts hard in the cold.",
+        )
+    line = Line(
+        "κ",
+        "ratio",
+        "ν/ν₁",
+        f"{number(at_c.value or 0)}/{number(needed.value or 0)}",
+        ratio,
+        "",
+        "iso_281",
+    )
     return Result("kappa", "κ", round(ratio, 2), "", verdict=verdict, working=(line,))

@@ -1,7 +1,9 @@
-"""Alarms: what a stored entry said that stops, and what ended it. Folded from the log; nothing of it is stored but the entries.
+"""Alarms: what a stored entry said that stops, and what ended it. Folded from the log; nothing of
+it is stored but the entries.
 
-An alarm blocks nothing itself: it takes the proofs that rest on its entry. Only an answer ends it, never a later reading that happens
-to be better, unless the topic says that such a reading is an answer.
+An alarm blocks nothing itself: it takes the proofs that rest on its entry. Only an answer ends it,
+never a later reading that happens to be better, unless the topic says that such a reading is an
+answer.
 """
 
 from __future__ import annotations
@@ -42,7 +44,8 @@ class How(StrEnum):
 
 @dataclass(frozen=True)
 class AnsweredBy:
-    """What ends an alarm of a code: a later entry of `by`, about the same thing, that does not stop itself; or a name and a reason.
+    """What ends an alarm of a code: a later entry of `by`, about the same thing, that does not stop
+    itself; or a name and a reason.
 
     `way` says the way on in words, where the kinds of `by` do not.
     """
@@ -63,7 +66,9 @@ class Answered:
 
 @dataclass(frozen=True)
 class Alarm:
-    """A stop that an entry said. Known by entry and code; `about` names the one thing among several that it is about."""
+    """A stop that an entry said. Known by entry and code; `about` names the one thing among several
+    that it is about.
+    """
 
     entry: int
     at: str
@@ -96,8 +101,17 @@ class Alarms:
         """Those that wait for their answer, in order of their entries."""
         return [self.all[key] for key in sorted(self.still)]
 
-    def take(self, house: House, event: facts.Event, at: str, fact: facts.Fact | None, changed: facts.Event | None) -> None:
-        """Take an entry as it now stands: what it answers ends, what it says is added. `changed`: the entry that last changed it."""
+    def take(
+        self,
+        house: House,
+        event: facts.Event,
+        at: str,
+        fact: facts.Fact | None,
+        changed: facts.Event | None,
+    ) -> None:
+        """Take an entry as it now stands: what it answers ends, what it says is added. `changed`:
+        the entry that last changed it.
+        """
         topic = house.by_fact.get(type(event.fact))
         if topic is None:
             return
@@ -113,11 +127,15 @@ class Alarms:
         for code, verdict in now.items():
             key = (event.seq, code)
             answered = Answered(How.BY_NAME, event.seq, by_name) if by_name else None
-            self.all[key] = Alarm(event.seq, at, topic.name, event.kind, fact.about(), verdict, answered)
+            self.all[key] = Alarm(
+                event.seq, at, topic.name, event.kind, fact.about(), verdict, answered
+            )
             if not by_name:
                 self.still.add(key)
 
-    def accept(self, event: facts.Event, said: facts.AlarmAccepted, changed: facts.Event | None) -> None:
+    def accept(
+        self, event: facts.Event, said: facts.AlarmAccepted, changed: facts.Event | None
+    ) -> None:
         """Accepted by name; void where the entry was corrected since."""
         key = (said.entry, said.code)
         if key in self.still and (changed is None or changed.seq < event.seq):
@@ -125,7 +143,9 @@ class Alarms:
 
     def begin_again(self, event: facts.Event, topic: str, at: str) -> None:
         """What a topic did at a place is undone, and its stops with it."""
-        for key in [key for key in self.still if (self.all[key].topic, self.all[key].at) == (topic, at)]:
+        for key in [
+            key for key in self.still if (self.all[key].topic, self.all[key].at) == (topic, at)
+        ]:
             self._end(key, Answered(How.BEGUN_AGAIN, event.seq))
 
     def _answered_by(self, topic: Topic[object], seq: int, at: str, fact: facts.Fact) -> None:
@@ -141,12 +161,25 @@ class Alarms:
             # An entry older than codes is answered by the same kind about the same thing.
             same_kind = not alarm.verdict.code and facts.kind_of(kind) == alarm.kind
             if (kind in by or same_kind) and covers(about, alarm.about):
-                self._end(key, Answered(How.BY_NAME if fact.named() else How.SAID_GOOD, seq, fact.named()))
+                self._end(
+                    key, Answered(How.BY_NAME if fact.named() else How.SAID_GOOD, seq, fact.named())
+                )
 
-    def _was(self, event: facts.Event, at: str, topic: str, verdict: Verdict, changed: facts.Event, *, withdrawn: bool) -> None:
+    def _was(
+        self,
+        event: facts.Event,
+        at: str,
+        topic: str,
+        verdict: Verdict,
+        changed: facts.Event,
+        *,
+        withdrawn: bool,
+    ) -> None:
         reason = changed.fact.reason if isinstance(changed.fact, facts.Corrected) else ""
         how = Answered(How.WITHDRAWN if withdrawn else How.CORRECTED, changed.seq, reason)
-        self.all[event.seq, verdict.code] = Alarm(event.seq, at, topic, event.kind, event.fact.about(), verdict, how)
+        self.all[event.seq, verdict.code] = Alarm(
+            event.seq, at, topic, event.kind, event.fact.about(), verdict, how
+        )
 
     def _end(self, key: tuple[int, str], answered: Answered) -> None:
         self.all[key] = replace(self.all[key], answered=answered)
@@ -154,20 +187,34 @@ class Alarms:
 
 
 def same_thing(one: str, other: str) -> bool:
-    """Whether two entries are about the same thing; one that names nothing is about all of it, “base” about “base, bolt 3, pass 2”."""
-    return one == other or not one or not other or one.startswith(f"{other}, ") or other.startswith(f"{one}, ")
+    """Whether two entries are about the same thing; one that names nothing is about all of it,
+    “base” about “base, bolt 3, pass 2”.
+    """
+    return (
+        one == other
+        or not one
+        or not other
+        or one.startswith(f"{other}, ")
+        or other.startswith(f"{one}, ")
+    )
 
 
 def covers(answer: str, asked: str) -> bool:
     """Whether an entry about one thing answers for another: for itself, and for a part of it.
 
-    >>> covers("base", "base, bolt 3, pass 2"), covers("base, bolt 4, pass 2", "base, bolt 3, pass 2"), covers("", "corner 2")
+    >>> (
+    ...     covers("base", "base, bolt 3, pass 2"),
+    ...     covers("base, bolt 4, pass 2", "base, bolt 3, pass 2"),
+    ...     covers("", "corner 2"),
+    ... )
     (True, False, True)
     """
     return answer == asked or not answer or asked.startswith(f"{answer}, ")
 
 
-def again(codes: Iterable[str], *by: type[facts.Fact], by_name: bool = True, way: str = "") -> dict[str, AnsweredBy]:
+def again(
+    codes: Iterable[str], *by: type[facts.Fact], by_name: bool = True, way: str = ""
+) -> dict[str, AnsweredBy]:
     """The same answer for several codes: said again, good."""
     return {str(code): AnsweredBy(by, by_name, way) for code in codes}
 

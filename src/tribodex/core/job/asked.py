@@ -1,4 +1,6 @@
-"""What is asked of a person in a field, and what is expected there: a number that nobody could mean is read back, never taken silently."""
+"""What is asked of a person in a field, and what is expected there: a number that nobody could mean
+is read back, never taken silently.
+"""
 
 from __future__ import annotations
 
@@ -45,11 +47,13 @@ class Family(StrEnum):
 
 @dataclass(frozen=True)
 class Asked:
-    """How a field is asked for; stands in `Annotated` of a command's field, so that the command stays plain data.
+    """How a field is asked for; stands in `Annotated` of a command's field, so that the command
+    stays plain data.
 
-    `choices`: value and words of each there is; `example`: one that is right; `empty`: what it means to leave it open;
-    `stays`: it names the thing itself, so a correction does not change it; `fine`: a length of a few millimetres at most, of which a bare
-    number may be thousandths on an inch screen.
+    `choices`: value and words of each there is; `example`: one that is right; `empty`: what it
+    means to leave it open; `stays`: it names the thing itself, so a correction does not change it;
+    `fine`: a length of a few millimetres at most, of which a bare number may be thousandths on an
+    inch screen.
     """
 
     label: str
@@ -89,7 +93,9 @@ def same(*values: str) -> dict[str, str]:
 
 def choice(label: str, choices: Mapping[str, str], *, stays: bool = False) -> Asked:
     """One of a few."""
-    return Asked(label, Family.CHOICE, {str(value): words for value, words in choices.items()}, stays=stays)
+    return Asked(
+        label, Family.CHOICE, {str(value): words for value, words in choices.items()}, stays=stays
+    )
 
 
 def tick(label: str, *, stays: bool = False) -> Asked:
@@ -107,7 +113,14 @@ def day(label: str, example: str = "2026-03-02") -> Asked:
     return Asked(label, Family.DAY, example=example)
 
 
-def count(label: str, example: str = "", *, choices: Mapping[str, str] | None = None, empty: str = "", stays: bool = False) -> Asked:
+def count(
+    label: str,
+    example: str = "",
+    *,
+    choices: Mapping[str, str] | None = None,
+    empty: str = "",
+    stays: bool = False,
+) -> Asked:
     """A plain number."""
     return Asked(label, Family.COUNT, choices or {}, example, empty, stays)
 
@@ -138,7 +151,8 @@ NOT_ASKED = frozenset({"shown"})
 
 @dataclass(frozen=True)
 class Likely:
-    """What is expected of a number, in the family's base unit (mm, °, °C, N·m, MPa, g, cm³, r/min, h); None: open on that side.
+    """What is expected of a number, in the family's base unit (mm, °, °C, N·m, MPa, g, cm³, r/min,
+    h); None: open on that side.
 
     `counted`: what is counted where no unit is typed (strokes).
     """
@@ -149,7 +163,8 @@ class Likely:
     counted: str = ""
 
 
-# Wide on purpose: what lies between what is asked and these is judged, not asked about. Common practice, no source.
+# Wide on purpose: what lies between what is asked and these is judged, not asked about. Common
+# practice, no source.
 TORQUE_FACTOR = 4.0
 AT_REST = Likely(-25.0, 60.0, "a machine at rest stands at -25 to 60 °C")
 HEATED = Likely(-25.0, 150.0, "a ring is heated to 120 °C at most")
@@ -174,11 +189,17 @@ def torque_near(asked_nm: float | None) -> Likely | None:
     """
     if asked_nm is None:
         return None
-    return Likely(asked_nm / TORQUE_FACTOR, asked_nm * TORQUE_FACTOR, f"{asked_nm:.4g} N·m is asked")
+    return Likely(
+        asked_nm / TORQUE_FACTOR, asked_nm * TORQUE_FACTOR, f"{asked_nm:.4g} N·m is asked"
+    )
 
 
 def length_near(nominal_mm: float | None, share: float) -> Likely | None:
-    """What is expected of a length that is known by its nominal size (mm), within a share of it; None where it is not known."""
+    """What is expected of a length that is known by its nominal size (mm), within a share of it;
+    None where it is not known.
+    """
     if nominal_mm is None:
         return None
-    return Likely(nominal_mm * (1 - share), nominal_mm * (1 + share), f"it is about {nominal_mm:.5g} mm")
+    return Likely(
+        nominal_mm * (1 - share), nominal_mm * (1 + share), f"it is about {nominal_mm:.5g} mm"
+    )

@@ -1,4 +1,6 @@
-"""A tap on a screen that somebody else's entry had overtaken is asked back: both may have logged the same turn."""
+"""A tap on a screen that somebody else's entry had overtaken is asked back: both may have logged
+the same turn.
+"""
 
 from __future__ import annotations
 
@@ -20,20 +22,46 @@ _REMARKS = (cmd.AddNote, cmd.OpenPoint, cmd.ClosePoint, cmd.Undo)
 _REMARKED = (facts.NoteAdded, facts.PointOpened, facts.PointClosed)
 
 
-def ask_if_behind(house: House, log: Sequence[facts.Event], at: str, command: object, actor: str, seen: int, now: datetime) -> None:
-    """Raises ReadBack where somebody else logged at the same place after what the screen showed. `seen`: the last entry it showed."""
+def ask_if_behind(
+    house: House,
+    log: Sequence[facts.Event],
+    at: str,
+    command: object,
+    actor: str,
+    *,
+    seen: int,
+    now: datetime,
+) -> None:
+    """Raises ReadBack where somebody else logged at the same place after what the screen showed.
+    `seen`: the last entry it showed.
+    """
     if isinstance(command, _REMARKS):
         return
     others = [
         event
         for event in log
-        if event.seq > seen and event.actor != actor.strip() and (SHAFT in (at, event.at) or event.at == at) and not isinstance(event.fact, _REMARKED)
+        if event.seq > seen
+        and event.actor != actor.strip()
+        and (SHAFT in (at, event.at) or event.at == at)
+        and not isinstance(event.fact, _REMARKED)
     ]
     if not others:
         return
     last = others[-1]
-    said = f"{last.actor} logged {_ago((now - last.recorded_at).total_seconds())}: {tell(house, last.fact)} Your screen did not show it yet."
-    raise ReadBack(said, Field(FIELD, said, "yours again where it is another one; leave it where it is the same", (ASK,), meant=True))
+    said = (
+        f"{last.actor} logged {_ago((now - last.recorded_at).total_seconds())}:"
+        f" {tell(house, last.fact)} Your screen did not show it yet."
+    )
+    raise ReadBack(
+        said,
+        Field(
+            FIELD,
+            said,
+            "yours again where it is another one; leave it where it is the same",
+            (ASK,),
+            meant=True,
+        ),
+    )
 
 
 def _ago(seconds: float) -> str:

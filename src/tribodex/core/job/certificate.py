@@ -1,4 +1,6 @@
-"""What page one of a record says of every stage: done and shown, with a remark, not in order, or not covered; and every alarm."""
+"""What page one of a record says of every stage: done and shown, with a remark, not in order, or
+not covered; and every alarm.
+"""
 
 from __future__ import annotations
 
@@ -13,11 +15,18 @@ from tribodex.core.job.topic import Desk, Task
 from tribodex.core.working import Level, Verdict
 
 NOT_COVERED = "not covered"
-_WORDS = {Level.GOOD: "in order", Level.WATCH: "in order, with a remark", Level.UNKNOWN: "not decided", Level.STOP: "not in order"}
+_WORDS = {
+    Level.GOOD: "in order",
+    Level.WATCH: "in order, with a remark",
+    Level.UNKNOWN: "not decided",
+    Level.STOP: "not in order",
+}
 
 
 def stages_shown(desk: Desk) -> tuple[facts.ShownStage, ...]:
-    """Every stage of the job with its word, in the order of work. Stages that are ticks alone count their ticks."""
+    """Every stage of the job with its word, in the order of work. Stages that are ticks alone count
+    their ticks.
+    """
     found = [one for task in tasks(desk) if (one := _stage(desk, task)) is not None]
     return tuple(_together(found))
 
@@ -42,15 +51,31 @@ def _stage(desk: Desk, task: Task) -> facts.ShownStage | None:
         return facts.ShownStage(task.stage.title, place, NOT_COVERED, Level.WATCH, aside, ())
     if topic is None:
         ticks = desk.job.ticks(task.stage.id, task.at)
-        passed = [gate.title.rstrip("?") for gate in task.stage.gates if desk.job.gate_passed(gate.id, task.at) is not None]
+        passed = [
+            gate.title.rstrip("?")
+            for gate in task.stage.gates
+            if desk.job.gate_passed(gate.id, task.at) is not None
+        ]
         said = "; ".join([*passed, *([f"{len(ticks)} steps ticked"] if ticks else [])])
-        return facts.ShownStage(task.stage.title, place, "done", Level.GOOD, said, ()) if said else None
-    own = [p for p in proofs(desk, topic, task.at) if p.claim.stage == task.stage.id and not p.claim.due]
+        return (
+            facts.ShownStage(task.stage.title, place, "done", Level.GOOD, said, ())
+            if said
+            else None
+        )
+    own = [
+        p
+        for p in proofs(desk, topic, task.at)
+        if p.claim.stage == task.stage.id and not p.claim.due
+    ]
     if not own or all(proof.missing for proof in own):
         return None
     here = desk.here(task.at)
     # What a topic comes to stands at the last of its stages that was worked at.
-    worked = [stage for stage in topic.stages if any(p.claim.stage == stage and not p.missing for p in proofs(desk, topic, task.at))]
+    worked = [
+        stage
+        for stage in topic.stages
+        if any(p.claim.stage == stage and not p.missing for p in proofs(desk, topic, task.at))
+    ]
     line = topic.certificate(here, here.of(topic)) if worked[-1] == task.stage.id else ""
     return facts.ShownStage(task.stage.title, place, *_word(own), line, tuple(_remarks(own)))
 
@@ -73,13 +98,17 @@ def _remarks(own: Iterable[Proof]) -> Iterable[str]:
 def alarms_shown(desk: Desk) -> tuple[facts.ShownAlarm, ...]:
     """Every alarm, open ones first, with what ended it."""
     every = sorted(desk.job.alarms.all.values(), key=lambda alarm: (not alarm.open, alarm.entry))
-    return tuple(facts.ShownAlarm(alarm.entry, alarm_words(desk, alarm), _ended(alarm)) for alarm in every)
+    return tuple(
+        facts.ShownAlarm(alarm.entry, alarm_words(desk, alarm), _ended(alarm)) for alarm in every
+    )
 
 
 def _ended(alarm: Alarm) -> str:
     if alarm.answered is None:
         return ""
-    more = f": {alarm.answered.words}" if alarm.answered.words else f", entry {alarm.answered.entry}"
+    more = (
+        f": {alarm.answered.words}" if alarm.answered.words else f", entry {alarm.answered.entry}"
+    )
     return f"{alarm.answered.how.words}{more}"
 
 
@@ -87,6 +116,10 @@ def stated_shown(desk: Desk) -> tuple[str, ...]:
     """What was said to be done outside this job, and by whom."""
     found = []
     for (what, at), said in desk.job.stated.items():
-        where = f"{desk.job.place(at).name}: " if at and at != SHAFT and len(desk.job.places) > 1 else ""
+        where = (
+            f"{desk.job.place(at).name}: "
+            if at and at != SHAFT and len(desk.job.places) > 1
+            else ""
+        )
         found.append(f"{where}{What(what).words}, says {said.by}: {said.how}")
     return tuple(found)

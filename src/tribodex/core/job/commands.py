@@ -62,7 +62,9 @@ class TakeStageUp:
 
 @dataclass(frozen=True)
 class AcceptAlarm:
-    """What entry `number` says that stops, or is not known, is taken as it is, by name with a reason."""
+    """What entry `number` says that stops, or is not known, is taken as it is, by name with a
+    reason.
+    """
 
     number: Annotated[int, count("Entry", stays=True)]
     name: Annotated[str, words("Accepted by")]
@@ -81,7 +83,9 @@ class StateDone:
 
 @dataclass(frozen=True)
 class SayFitted:
-    """What is fitted at a place that this job does not mount: its number, or its sizes with what rolls in it; the shaft under it."""
+    """What is fitted at a place that this job does not mount: its number, or its sizes with what
+    rolls in it; the shaft under it.
+    """
 
     designation: Annotated[str, words("Number on the ring, or what it is called", "22218 K C3")]
     shaft: Annotated[str, length("Shaft diameter", "80 mm or 3 7/16 in")]
@@ -95,7 +99,9 @@ class SayFitted:
 
 @dataclass(frozen=True)
 class GivePosition:
-    """A bearing that was not in the plant yet gets its position there, found in the plant by whoever asks for it."""
+    """A bearing that was not in the plant yet gets its position there, found in the plant by
+    whoever asks for it.
+    """
 
     machine_id: str
     machine: str
@@ -120,7 +126,9 @@ class OpenPoint:
 
 @dataclass(frozen=True)
 class ClosePoint:
-    """An open point is settled. `accepted_by`: it is not done, and somebody takes it on, with the reason in `how`."""
+    """An open point is settled. `accepted_by`: it is not done, and somebody takes it on, with the
+    reason in `how`.
+    """
 
     point: Annotated[int, count("Point", stays=True)]
     how: Annotated[str, words("How it was settled")]
@@ -129,7 +137,8 @@ class ClosePoint:
 
 @dataclass(frozen=True)
 class Correct:
-    """An earlier entry was wrong. `entry` is what should have been said there, decided where the entry stands.
+    """An earlier entry was wrong. `entry` is what should have been said there, decided where the
+    entry stands.
 
     An entry is withdrawn only when `withdraw` says so.
     """
@@ -142,7 +151,9 @@ class Correct:
 
 @dataclass(frozen=True)
 class FromPaper:
-    """A step that was done on paper before, typed in afterwards: who did it, when as the card says (with its zone), and the step itself."""
+    """A step that was done on paper before, typed in afterwards: who did it, when as the card says
+    (with its zone), and the step itself.
+    """
 
     done_by: Annotated[str, words("Done by")]
     done_at: Annotated[str, words("Done at, as the card says", "2026-11-28 14:30")]
@@ -154,7 +165,9 @@ class SayPaper:
     """How it was isolated and supported while it was done on paper: who says so."""
 
     said_by: Annotated[str, words("Who says so")]
-    how: Annotated[str, words("What was isolated and supported", "locked at Q14 and tried, shaft on two jacks")]
+    how: Annotated[
+        str, words("What was isolated and supported", "locked at Q14 and tried, shaft on two jacks")
+    ]
 
 
 @dataclass(frozen=True)
@@ -185,7 +198,9 @@ class HandOver:
     """Give the job to somebody, with what that person should know."""
 
     to: Annotated[str, words("Handed over to")]
-    note: Annotated[str, words("What the other one should know", "driven to 40 µm, lock plate on the bench")]
+    note: Annotated[
+        str, words("What the other one should know", "driven to 40 µm, lock plate on the bench")
+    ]
 
 
 @dataclass(frozen=True)

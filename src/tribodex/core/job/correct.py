@@ -1,4 +1,6 @@
-"""Corrections: the entry is said again as a command, decided where it stands; then everything is judged anew that follows from it."""
+"""Corrections: the entry is said again as a command, decided where it stands; then everything is
+judged anew that follows from it.
+"""
 
 from __future__ import annotations
 
@@ -19,7 +21,9 @@ Decide = Callable[[Desk, Any], tuple[str, list[facts.Fact]]]
 
 
 def said_again(house: House, fact: facts.Fact) -> tuple[type | None, bool]:
-    """The command that says an entry again, if it may be corrected, and whether it may be withdrawn."""
+    """The command that says an entry again, if it may be corrected, and whether it may be
+    withdrawn.
+    """
     if isinstance(fact, facts.NoteAdded):
         return cmd.AddNote, True
     if isinstance(fact, facts.PlaceFitted):
@@ -38,7 +42,15 @@ def say_again(house: House, fact: facts.Fact) -> Any:
         b = fact.bearing
         if b is None:
             return cmd.SayFitted("", mm(fact.shaft_mm), seat=fact.seat)
-        return cmd.SayFitted(b.label, mm(fact.shaft_mm), mm(b.bore_mm), mm(b.outside_mm), mm(b.width_mm), b.design, fact.seat)
+        return cmd.SayFitted(
+            b.label,
+            mm(fact.shaft_mm),
+            mm(b.bore_mm),
+            mm(b.outside_mm),
+            mm(b.width_mm),
+            b.design,
+            fact.seat,
+        )
     topic = house.by_fact.get(type(fact))
     return topic.said(fact) if topic is not None else None
 
@@ -46,7 +58,8 @@ def say_again(house: House, fact: facts.Fact) -> Any:
 def correct(desk: Desk, command: cmd.Correct, decide: Decide) -> list[facts.Fact]:
     """An entry as it should have been, or withdrawn; with the judgements that change by it.
 
-    Raises NotFound, InvalidInput or Refused; a command that does not fit the entry is refused, never taken for a withdrawal.
+    Raises NotFound, InvalidInput or Refused; a command that does not fit the entry is refused,
+    never taken for a withdrawal.
     """
     reason = text(command.reason, "reason", "what was wrong, for example “read the wrong feeler”")
     event = next((e for e in desk.log if e.seq == command.target), None)
@@ -54,18 +67,33 @@ def correct(desk: Desk, command: cmd.Correct, decide: Decide) -> list[facts.Fact
         raise NotFound(f"This job has no entry {command.target}.")
     said_by, withdrawable = said_again(desk.house, event.fact)
     if said_by is None:
-        raise Refused("This kind of entry is not corrected: add a note, or gauge, turn or decide again.")
+        raise Refused(
+            "This kind of entry is not corrected: add a note, or gauge, turn or decide again."
+        )
     if command.withdraw:
         if command.entry is not None:
-            raise InvalidInput.at("withdraw", "Either withdrawn or said again, not both.", "leave one of the two out")
+            raise InvalidInput.at(
+                "withdraw", "Either withdrawn or said again, not both.", "leave one of the two out"
+            )
         if not withdrawable:
-            raise Refused("The rest of the log hangs on this entry; it cannot be withdrawn. Say what it should have been.")
+            raise Refused(
+                "The rest of the log hangs on this entry; it cannot be withdrawn. Say what it"
+                " should have been."
+            )
         return _with_judgements(desk, facts.Corrected(command.target, None, reason))
     if command.entry is None:
-        raise InvalidInput.at("entry", "What should the entry have been?", "the same entry said again, or withdraw it")
+        raise InvalidInput.at(
+            "entry", "What should the entry have been?", "the same entry said again, or withdraw it"
+        )
     if not isinstance(command.entry, said_by):
-        raise InvalidInput.at("entry", "This is another kind of entry than the one to correct.", f"the fields of “{facts.kind_of(said_by)}”")
-    return _with_judgements(desk, facts.Corrected(command.target, _again(desk, event, command.entry, decide), reason))
+        raise InvalidInput.at(
+            "entry",
+            "This is another kind of entry than the one to correct.",
+            f"the fields of “{facts.kind_of(said_by)}”",
+        )
+    return _with_judgements(
+        desk, facts.Corrected(command.target, _again(desk, event, command.entry, decide), reason)
+    )
 
 
 def never_decides(_: Desk, __: Any) -> tuple[str, list[facts.Fact]]:
@@ -76,26 +104,47 @@ def never_decides(_: Desk, __: Any) -> tuple[str, list[facts.Fact]]:
 def _again(desk: Desk, event: facts.Event, entry: Any, decide: Decide) -> facts.Fact:
     """The fact that the entry should have been, decided where it stands."""
     before = _before(desk.log, event.seq)
-    then = replace(desk, job=fold(desk.house, before), log=before, at=event.at, correcting=True, moment=event.happened_at)
+    then = replace(
+        desk,
+        job=fold(desk.house, before),
+        log=before,
+        at=event.at,
+        correcting=True,
+        moment=event.happened_at,
+    )
     _, found = decide(then, entry)
     same = [fact for fact in found if type(fact) is type(event.fact)]
     if len(same) != 1:
-        raise Refused("Said again, this entry would be another one. Withdraw it, and say the right one now.")
+        raise Refused(
+            "Said again, this entry would be another one. Withdraw it, and say the right one now."
+        )
     if same[0].about() != event.fact.about():
         was = event.fact.about() or "all of it"
-        raise InvalidInput.at("entry", "A correction stays at its place: withdraw the wrong entry, and say the right one.", f"about {was}, as it was")
+        raise InvalidInput.at(
+            "entry",
+            "A correction stays at its place: withdraw the wrong entry, and say the right one.",
+            f"about {was}, as it was",
+        )
     return same[0]
 
 
 def _before(log: Sequence[facts.Event], target: int) -> list[facts.Event]:
     """The log up to an entry, with what was corrected in it since."""
     kept = [e for e in log if e.seq < target]
-    later = [e for e in log if e.seq > target and isinstance(e.fact, facts.Corrected | facts.JudgedAnew) and e.fact.target < target]
+    later = [
+        e
+        for e in log
+        if e.seq > target
+        and isinstance(e.fact, facts.Corrected | facts.JudgedAnew)
+        and e.fact.target < target
+    ]
     return [*kept, *later]
 
 
 def _with_judgements(desk: Desk, correction: facts.Corrected) -> list[facts.Fact]:
-    """The correction, and every judgement that no longer follows from its inputs, said anew in order."""
+    """The correction, and every judgement that no longer follows from its inputs, said anew in
+    order.
+    """
     working = [*desk.log, _appended(desk.log, correction)]
     again: list[facts.Fact] = [correction]
     job = fold(desk.house, working)
@@ -113,7 +162,9 @@ def _with_judgements(desk: Desk, correction: facts.Corrected) -> list[facts.Fact
     return again
 
 
-def _judge(desk: Desk, topic: Topic[Any], before: list[facts.Event], event: facts.Event, now: facts.Fact) -> facts.Fact:
+def _judge(
+    desk: Desk, topic: Topic[Any], before: list[facts.Event], event: facts.Event, now: facts.Fact
+) -> facts.Fact:
     job = fold(desk.house, before)
     at = SHAFT if topic.per_shaft else job.placed(event.at)
     then = replace(desk, job=job, log=before, at=at, correcting=True, moment=event.happened_at)

@@ -1,4 +1,6 @@
-"""The plant's days: a tap at half past eleven at night belongs to that day there, whatever day it is in Greenwich."""
+"""The plant's days: a tap at half past eleven at night belongs to that day there, whatever day it
+is in Greenwich.
+"""
 
 from __future__ import annotations
 

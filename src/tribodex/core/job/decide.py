@@ -22,21 +22,38 @@ from tribodex.core.job.undo import undo
 from tribodex.core.units.known import KnownSizes
 from tribodex.core.working import Level
 
-# A signed record still takes remarks, points and corrections, and may be signed again after a correction.
-AFTER_SIGNING = (cmd.AddNote, cmd.OpenPoint, cmd.ClosePoint, cmd.Correct, cmd.Sign, cmd.CounterSign, cmd.HandOver, cmd.GivePosition)
+# A signed record still takes remarks, points and corrections, and may be signed again after a
+# correction.
+AFTER_SIGNING = (
+    cmd.AddNote,
+    cmd.OpenPoint,
+    cmd.ClosePoint,
+    cmd.Correct,
+    cmd.Sign,
+    cmd.CounterSign,
+    cmd.HandOver,
+    cmd.GivePosition,
+)
 
 
-def decide(desk: Desk, command: Any, meant: frozenset[str] = frozenset()) -> tuple[str, list[facts.Fact]]:
-    """Facts that the command adds to the log, and the place they belong to. `meant`: fields whose number was read back and is meant.
+def decide(
+    desk: Desk, command: Any, meant: frozenset[str] = frozenset()
+) -> tuple[str, list[facts.Fact]]:
+    """Facts that the command adds to the log, and the place they belong to. `meant`: fields whose
+    number was read back and is meant.
 
-    Asked in this order: gates, points that hold, needs, what the topic itself refuses, numbers that are not expected. In a correction
-    the last two alone. Raises InvalidInput for a value out of range, Refused for a step out of place, NotFound for a name unknown.
+    Asked in this order: gates, points that hold, needs, what the topic itself refuses, numbers that
+    are not expected. In a correction the last two alone. Raises InvalidInput for a value out of
+    range, Refused for a step out of place, NotFound for a name unknown.
     """
     job = desk.job
     if job.abandoned and not isinstance(command, cmd.AddNote):
         raise Refused("This job was abandoned; its record stays. Open a new job to go on.")
     if job.signed and not isinstance(command, AFTER_SIGNING):
-        raise Refused("This job is signed. A correction or a note can still be added; for more work open a new job.")
+        raise Refused(
+            "This job is signed. A correction or a note can still be added; for more work open a"
+            " new job."
+        )
     topic = desk.house.by_command.get(type(command))
     if topic is None:
         return _kernel(desk, command, meant)
@@ -77,10 +94,14 @@ def _kernel(desk: Desk, command: Any, meant: frozenset[str]) -> tuple[str, list[
             return at, [_stated(command)]
         case cmd.SayFitted():
             at = desk.job.placed(desk.at)
-            if not desk.correcting and any(not topic.per_shaft and topic.fitted(desk.job.of(topic, at)) is not None for topic in desk.house.topics):
+            if not desk.correcting and any(
+                not topic.per_shaft and topic.fitted(desk.job.of(topic, at)) is not None
+                for topic in desk.house.topics
+            ):
                 raise Refused("What is fitted here follows from its plan: change the plan.")
             said = desk.job.fitted.get(at)
-            # Where nobody knew which bearing it is, only a seal is changed, and its shaft may be corrected alone.
+            # Where nobody knew which bearing it is, only a seal is changed, and its shaft may be
+            # corrected alone.
             needed = said is None or said.bearing is not None
             return at, [place_fitted(command, desk.book(KnownSizes), bearing_needed=needed)]
         case cmd.GivePosition():
@@ -99,9 +120,17 @@ def _for_all(desk: Desk, command: Any) -> facts.Fact:
         case cmd.AddNote():
             return facts.NoteAdded(text(command.text, "text", "a remark"))
         case cmd.OpenPoint():
-            if command.blocks and not any(command.blocks in (task.stage.id, task.stage.trade) for task in tasks(desk)):
-                raise InvalidInput.at("blocks", f"This job has no stage “{command.blocks}”.", "a stage of this job, or empty")
-            return facts.PointOpened(text(command.text, "text", "what is left to do"), command.blocks)
+            if command.blocks and not any(
+                command.blocks in (task.stage.id, task.stage.trade) for task in tasks(desk)
+            ):
+                raise InvalidInput.at(
+                    "blocks",
+                    f"This job has no stage “{command.blocks}”.",
+                    "a stage of this job, or empty",
+                )
+            return facts.PointOpened(
+                text(command.text, "text", "what is left to do"), command.blocks
+            )
         case cmd.ClosePoint():
             if command.point not in job.open_points:
                 raise NotFound(f"There is no open point {command.point}.")
@@ -118,12 +147,17 @@ def _for_all(desk: Desk, command: Any) -> facts.Fact:
             return counter_sign(desk, command)
         case cmd.HandOver():
             return facts.HandedOver(
-                text(command.to, "to", "who goes on with it"), text(command.note, "note", "where it stands, what to look out for")
+                text(command.to, "to", "who goes on with it"),
+                text(command.note, "note", "where it stands, what to look out for"),
             )
         case cmd.Abandon():
             return facts.Abandoned(*named(command.name, command.reason))
         case _:
-            raise InvalidInput.at("kind", f"Nothing here takes “{facts.kind_of(type(command))}”.", ", ".join(desk.house.commands))
+            raise InvalidInput.at(
+                "kind",
+                f"Nothing here takes “{facts.kind_of(type(command))}”.",
+                ", ".join(desk.house.commands),
+            )
 
 
 def job_places(desk: Desk) -> list[str]:
@@ -132,34 +166,63 @@ def job_places(desk: Desk) -> list[str]:
 
 
 def _position_given(desk: Desk, at: str, command: cmd.GivePosition) -> facts.PositionGiven:
-    """Said again while the plant still grows, the newest counts. Raises Refused for a bearing that was opened at its position."""
+    """Said again while the plant still grows, the newest counts. Raises Refused for a bearing that
+    was opened at its position.
+    """
     if any(place.id == at and place.position_id for place in desk.job.opened.places):
-        raise Refused("This bearing was opened at its position; for another position open a job there.")
+        raise Refused(
+            "This bearing was opened at its position; for another position open a job there."
+        )
     others = [place for place in desk.job.places if place.id != at and place.position_id]
     if any(place.position_id == command.position_id for place in others):
-        raise InvalidInput.at("position_id", "Another bearing of this job is at that position.", "a position of its own")
+        raise InvalidInput.at(
+            "position_id",
+            "Another bearing of this job is at that position.",
+            "a position of its own",
+        )
     if others and desk.job.machine_id != command.machine_id:
-        raise InvalidInput.at("position_id", f"The other bearing is at {desk.job.machine}.", "a position of the same machine")
-    return facts.PositionGiven(command.machine_id, command.machine, command.position_id, command.name)
+        raise InvalidInput.at(
+            "position_id",
+            f"The other bearing is at {desk.job.machine}.",
+            "a position of the same machine",
+        )
+    return facts.PositionGiven(
+        command.machine_id, command.machine, command.position_id, command.name
+    )
 
 
 def _stated(command: cmd.StateDone) -> facts.Stated:
     if command.what not in set(What):
-        raise InvalidInput.at("what", f"“{command.what}” is nothing that a step needs.", ", ".join(What))
+        raise InvalidInput.at(
+            "what", f"“{command.what}” is nothing that a step needs.", ", ".join(What)
+        )
     by = text(command.by, "by", "the name of who says so")
-    return facts.Stated(command.what, by, text(command.how, "how", "how it is known: who did it, when, what was looked at"))
+    return facts.Stated(
+        command.what,
+        by,
+        text(command.how, "how", "how it is known: who did it, when, what was looked at"),
+    )
 
 
 def _accepted(desk: Desk, command: cmd.AcceptAlarm) -> facts.AlarmAccepted:
-    """A stop, or what is not known, taken as it is. Raises NotFound, or Refused where nothing of that kind is open or nobody may."""
+    """A stop, or what is not known, taken as it is. Raises NotFound, or Refused where nothing of
+    that kind is open or nobody may.
+    """
     name, reason = named(command.name, command.reason)
     job = desk.job
     fact = job.effective.get(command.number)
     if fact is None:
         raise NotFound(f"Entry {command.number} says nothing that could be accepted.")
-    bad = [v for v in fact.judgements() if v.level in (Level.STOP, Level.UNKNOWN) and (command.number, v.code) not in job.taken_as_is]
+    bad = [
+        v
+        for v in fact.judgements()
+        if v.level in (Level.STOP, Level.UNKNOWN)
+        and (command.number, v.code) not in job.taken_as_is
+    ]
     ended = {key for key, alarm in job.alarms.all.items() if alarm.answered is not None}
-    left = [v for v in bad if (command.number, v.code) not in ended and command.code in ("", v.code)]
+    left = [
+        v for v in bad if (command.number, v.code) not in ended and command.code in ("", v.code)
+    ]
     if not left:
         raise Refused("There is nothing of that kind to accept now.")
     verdict = left[0]
@@ -173,7 +236,10 @@ def _accepted(desk: Desk, command: cmd.AcceptAlarm) -> facts.AlarmAccepted:
 def _task(desk: Desk, stage_id: str) -> Task:
     """The stage of this place or of the shaft. Raises NotFound."""
     for task in tasks(desk):
-        if task.stage.id == stage_id and task.at in (SHAFT, desk.at or (desk.job.places[0].id if len(desk.job.places) == 1 else SHAFT)):
+        if task.stage.id == stage_id and task.at in (
+            SHAFT,
+            desk.at or (desk.job.places[0].id if len(desk.job.places) == 1 else SHAFT),
+        ):
             return task
     raise NotFound(f"This job has no stage “{stage_id}” here.")
 
@@ -183,9 +249,17 @@ def _at_stage(desk: Desk, task: Task, command: Any) -> facts.Fact:
     match command:
         case cmd.TickStep():
             if not stage.ticks or command.step not in steps_of(desk, task):
-                raise InvalidInput.at("step", f"“{stage.title}” has no step of these words to tick off.", "; ".join(steps_of(desk, task)))
+                raise InvalidInput.at(
+                    "step",
+                    f"“{stage.title}” has no step of these words to tick off.",
+                    "; ".join(steps_of(desk, task)),
+                )
             if command.done == (command.step in job.ticks(stage.id, task.at)):
-                raise Refused("This step is ticked off already." if command.done else "This step is not ticked off.")
+                raise Refused(
+                    "This step is ticked off already."
+                    if command.done
+                    else "This step is not ticked off."
+                )
             if command.done:
                 pass_gates(desk, stage.id)
                 if why := held(desk, stage, task.at):
@@ -196,7 +270,9 @@ def _at_stage(desk: Desk, task: Task, command: Any) -> facts.Fact:
                 raise Refused(f"“{stage.title}” belongs to every job.")
             if (stage.id, task.at) in job.aside:
                 raise Refused(f"“{stage.title}” is skipped already.")
-            return facts.StageSetAside(stage.id, text(command.reason, "reason", "why it is no part of this job"))
+            return facts.StageSetAside(
+                stage.id, text(command.reason, "reason", "why it is no part of this job")
+            )
         case _:
             if (stage.id, task.at) not in job.aside:
                 raise Refused(f"“{stage.title}” is not skipped.")

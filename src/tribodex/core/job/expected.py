@@ -1,6 +1,8 @@
-"""What a number is compared with before it is taken, where many kinds of work ask alike: fixed bounds, or the size of the bearing there.
+"""What a number is compared with before it is taken, where many kinds of work ask alike: fixed
+bounds, or the size of the bearing there.
 
-Wide on purpose: what lies inside is judged, what lies outside is read back. Common practice, no source.
+Wide on purpose: what lies inside is judged, what lies outside is read back. Common practice, no
+source.
 """
 
 from __future__ import annotations
@@ -37,7 +39,9 @@ def between(low: float | None, high: float | None, why: str) -> Expect:
 
 
 def by_size(size: Size, least: float, most: float, what: str) -> Expect:
-    """A share of a size of the bearing at the command's place; nothing where no bearing is known there. `what`: what the rule says."""
+    """A share of a size of the bearing at the command's place; nothing where no bearing is known
+    there. `what`: what the rule says.
+    """
 
     def expect(desk: Desk, state: Any, command: Any) -> Likely | None:
         fitted = fitted_there(desk, command)
@@ -68,13 +72,17 @@ def speed_of_bearing(desk: Desk, state: Any, command: Any) -> Likely | None:
     if fitted is None:
         return Likely(0.1, 30_000.0, "machines turn at 0.1 to 30 000 r/min")
     mean = (fitted.bearing.bore_mm + fitted.bearing.outside_mm) / 2
-    return Likely(0.1, round(MOST_DN / mean, -2), f"a bearing of {mean:g} mm mean diameter turns below that")
+    return Likely(
+        0.1, round(MOST_DN / mean, -2), f"a bearing of {mean:g} mm mean diameter turns below that"
+    )
 
 
 def torque_for(thread: BoltThread) -> Likely:
     """A torque (N·m) that a screw of this thread may be given, soft or hard."""
     span = any_torque(thread)
-    return Likely(span.low, span.high, f"{thread.text} takes so much, from a soft screw to the hardest")
+    return Likely(
+        span.low, span.high, f"{thread.text} takes so much, from a soft screw to the hardest"
+    )
 
 
 def beside(mm: float, least: float, most: float, what: str) -> Likely:
@@ -84,7 +92,11 @@ def beside(mm: float, least: float, most: float, what: str) -> Likely:
 
 def speed_of_lip(shaft_mm: float) -> Likely:
     """A speed (r/min) at which a lip on this shaft may run."""
-    return Likely(0.1, round(MOST_LIP_M_S * 60_000 / (math.pi * shaft_mm), -1), f"on a shaft of {shaft_mm:g} mm no lip runs faster")
+    return Likely(
+        0.1,
+        round(MOST_LIP_M_S * 60_000 / (math.pi * shaft_mm), -1),
+        f"on a shaft of {shaft_mm:g} mm no lip runs faster",
+    )
 
 
 def fitted_there(desk: Desk, command: Any) -> Fitted | None:

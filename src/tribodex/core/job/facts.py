@@ -1,6 +1,8 @@
-"""What can stand in a log: the kernel's own facts, and the envelope every fact is kept in. Facts are added, never changed.
+"""What can stand in a log: the kernel's own facts, and the envelope every fact is kept in. Facts
+are added, never changed.
 
-The kind of a fact is the snake_case name of its class; the version of that kind is kept with each entry.
+The kind of a fact is the snake_case name of its class; the version of that kind is kept with each
+entry.
 """
 
 from __future__ import annotations
@@ -20,28 +22,33 @@ CLOCK_AHEAD, LONGEST_WAIT = timedelta(minutes=10), timedelta(days=60)
 
 
 class Fact:
-    """What can stand in a log. `VERSION` is kept with each entry: raise it when the shape of a kind's data changes, and add the
-    step that lifts older data (codec). Kinds count on their own; three is where they began to.
+    """What can stand in a log. `VERSION` is kept with each entry: raise it when the shape of a
+    kind's data changes, and add the step that lifts older data (codec). Kinds count on their own;
+    three is where they began to.
     """
 
     VERSION: ClassVar[int] = 3
 
     def judgements(self) -> tuple[Verdict, ...]:
-        """What this entry says by itself, of nothing but its own fields: by default its `verdict` and `verdicts`.
+        """What this entry says by itself, of nothing but its own fields: by default its `verdict`
+        and `verdicts`.
 
-        What hangs on other entries is judged when it is decided, and stored. Advice and figures of a plan are no judgements.
+        What hangs on other entries is judged when it is decided, and stored. Advice and figures of
+        a plan are no judgements.
         """
         return (*_own(self, "verdict"), *_own(self, "verdicts"))
 
     def about(self) -> str:
-        """The one thing among several that it is about: a corner, a bolt in a pass, a bearing in work of the shaft; empty for all of it.
+        """The one thing among several that it is about: a corner, a bolt in a pass, a bearing in
+        work of the shaft; empty for all of it.
 
         Too coarse lets bolt 4 answer for bolt 3; too fine leaves a stop that nothing answers.
         """
         return ""
 
     def sizes(self) -> object:
-        """What it says of the size of the bearing that is there, and of its shaft; None where it says nothing of it.
+        """What it says of the size of the bearing that is there, and of its shaft; None where it
+        says nothing of it.
 
         Said otherwise later, or corrected, it makes out of date what was worked out from it.
         """
@@ -54,16 +61,27 @@ class Fact:
 
 
 def accepted(value: Any, code: str, by: str) -> Any:
-    """A fact, or a part of one, whose judgement of this code is taken as it is by name: it weighs as a remark from then on."""
+    """A fact, or a part of one, whose judgement of this code is taken as it is by name: it weighs
+    as a remark from then on.
+    """
     if isinstance(value, Verdict):
         if value.level in (Level.STOP, Level.UNKNOWN) and value.code == code:
-            return replace(value, word=f"{value.word}, accepted by name", level=Level.WATCH, reason=f"{value.reason} Accepted by {by}.")
+            return replace(
+                value,
+                word=f"{value.word}, accepted by name",
+                level=Level.WATCH,
+                reason=f"{value.reason} Accepted by {by}.",
+            )
         return value
     if isinstance(value, tuple) and not hasattr(value, "_fields"):
         return tuple(accepted(part, code, by) for part in value)
     if is_dataclass(value) and not isinstance(value, type):
         parts = {f.name: getattr(value, f.name) for f in fields(value) if f.init}
-        changed = {name: new for name, was in parts.items() if (new := accepted(was, code, by)) is not was and new != was}
+        changed = {
+            name: new
+            for name, was in parts.items()
+            if (new := accepted(was, code, by)) is not was and new != was
+        }
         return replace(value, **changed) if changed else value
     return value
 
@@ -75,7 +93,9 @@ def _own(fact: Fact, name: str) -> tuple[Verdict, ...]:
 
 @dataclass(frozen=True)
 class Planned:
-    """A plan made before the job was opened: a fact of its topic, for one place or for the whole shaft."""
+    """A plan made before the job was opened: a fact of its topic, for one place or for the whole
+    shaft.
+    """
 
     at: str
     fact: Fact
@@ -83,10 +103,12 @@ class Planned:
 
 @dataclass(frozen=True)
 class JobOpened(Fact):
-    """A job was opened with its places and plans. `procedure_id` is the shaft's own procedure; empty where a place's holds everything.
+    """A job was opened with its places and plans. `procedure_id` is the shaft's own procedure;
+    empty where a place's holds everything.
 
-    `left_out`: (stage, place) that this job does not cover; the place is empty for stages of the shaft. `off_machine`: why it is work
-    away from the machine, where nothing can start: then isolation is not asked.
+    `left_out`: (stage, place) that this job does not cover; the place is empty for stages of the
+    shaft. `off_machine`: why it is work away from the machine, where nothing can start: then
+    isolation is not asked.
     """
 
     VERSION: ClassVar[int] = 5
@@ -126,7 +148,9 @@ class GateOverruled(Fact):
 
 @dataclass(frozen=True)
 class StepTicked(Fact):
-    """A step of a stage was done, or is to be done after all. Its own words stand here: a procedure may change, a record does not."""
+    """A step of a stage was done, or is to be done after all. Its own words stand here: a procedure
+    may change, a record does not.
+    """
 
     stage: str
     step: str
@@ -150,7 +174,8 @@ class StageTakenUp(Fact):
 
 @dataclass(frozen=True)
 class Restarted(Fact):
-    """What a topic did at a place is undone, and begins again: a bearing released from its sleeve."""
+    """What a topic did at a place is undone, and begins again: a bearing released from its
+    sleeve."""
 
     VERSION: ClassVar[int] = 4
 
@@ -160,7 +185,9 @@ class Restarted(Fact):
 
 @dataclass(frozen=True)
 class AlarmAccepted(Fact):
-    """What entry `entry` says that stops, or is not known, is taken as it is, by name; for the entry as it stood: a correction voids it."""
+    """What entry `entry` says that stops, or is not known, is taken as it is, by name; for the
+    entry as it stood: a correction voids it.
+    """
 
     entry: int
     code: str
@@ -170,7 +197,9 @@ class AlarmAccepted(Fact):
 
 @dataclass(frozen=True)
 class Stated(Fact):
-    """What another step needs was done outside this job: who says so, and how it is known. It stands on page one."""
+    """What another step needs was done outside this job: who says so, and how it is known. It
+    stands on page one.
+    """
 
     what: str
     by: str
@@ -179,7 +208,9 @@ class Stated(Fact):
 
 @dataclass(frozen=True)
 class PaperStep(Fact):
-    """The next `entries` entries were done on paper by somebody, at the time they bear, and typed in afterwards: nothing was gated here."""
+    """The next `entries` entries were done on paper by somebody, at the time they bear, and typed
+    in afterwards: nothing was gated here.
+    """
 
     done_by: str
     entries: int
@@ -187,7 +218,9 @@ class PaperStep(Fact):
 
 @dataclass(frozen=True)
 class PaperSaid(Fact):
-    """How it was isolated and supported while it was done on paper, and who says so. It stands on page one."""
+    """How it was isolated and supported while it was done on paper, and who says so. It stands on
+    page one.
+    """
 
     said_by: str
     how: str
@@ -195,9 +228,11 @@ class PaperSaid(Fact):
 
 @dataclass(frozen=True)
 class PlaceFitted(Fact):
-    """What is fitted at a place, where this job does not mount it: the bearing, and the shaft under it (mm), as it was said.
+    """What is fitted at a place, where this job does not mount it: the bearing, and the shaft under
+    it (mm), as it was said.
 
-    `bearing` is None where nobody knows which it is; `seat`: a taper, “cylindrical”, or empty where nobody knows.
+    `bearing` is None where nobody knows which it is; `seat`: a taper, “cylindrical”, or empty where
+    nobody knows.
     """
 
     bearing: KeptBearing | None
@@ -212,7 +247,8 @@ class PlaceFitted(Fact):
 
 @dataclass(frozen=True)
 class PositionGiven(Fact):
-    """A bearing that was not in the plant yet when the job was opened is given its position there."""
+    """A bearing that was not in the plant yet when the job was opened is given its position
+    there."""
 
     machine_id: str
     machine: str
@@ -229,7 +265,9 @@ class NoteAdded(Fact):
 
 @dataclass(frozen=True)
 class PointOpened(Fact):
-    """Something left to do. Its number is the event's. `blocks` names a stage that does not begin before it is done."""
+    """Something left to do. Its number is the event's. `blocks` names a stage that does not begin
+    before it is done.
+    """
 
     text: str
     blocks: str = ""
@@ -245,7 +283,9 @@ class PointClosed(Fact):
 
 @dataclass(frozen=True)
 class Corrected(Fact):
-    """An earlier entry was wrong. `replacement` is what it should have been; None withdraws the entry."""
+    """An earlier entry was wrong. `replacement` is what it should have been; None withdraws the
+    entry.
+    """
 
     target: int
     replacement: Fact | None
@@ -254,7 +294,9 @@ class Corrected(Fact):
 
 @dataclass(frozen=True)
 class JudgedAnew(Fact):
-    """After a correction, what was judged at entry `target` no longer followed from its inputs: this is what follows now."""
+    """After a correction, what was judged at entry `target` no longer followed from its inputs:
+    this is what follows now.
+    """
 
     target: int
     replacement: Fact
@@ -283,7 +325,8 @@ class ShownAlarm:
 
 @dataclass(frozen=True)
 class Signed(Fact):
-    """The record was signed by name, with what it was signed with: page one prints that, and never computes it anew.
+    """The record was signed by name, with what it was signed with: page one prints that, and never
+    computes it anew.
 
     `outcome` is None, and nothing is shown, in entries older than that.
     """
@@ -362,10 +405,11 @@ def kind_of(fact_class: type) -> str:
 
 @dataclass(frozen=True)
 class Event:
-    """One entry of the log. `at` is the place it was said at, empty for the whole shaft (in logs older than places: for the only one).
+    """One entry of the log. `at` is the place it was said at, empty for the whole shaft (in logs
+    older than places: for the only one).
 
-    Times are aware; `happened_at` is the person's clock, `recorded_at` the server's. `digest` tells a repeat of the same tap from
-    another one under the same id; empty in older logs.
+    Times are aware; `happened_at` is the person's clock, `recorded_at` the server's. `digest` tells
+    a repeat of the same tap from another one under the same id; empty in older logs.
     """
 
     seq: int
@@ -379,12 +423,16 @@ class Event:
 
     @property
     def day(self) -> date:
-        """The day it happened at the plant. No clock of a device puts it further ahead than the server's own day."""
+        """The day it happened at the plant. No clock of a device puts it further ahead than the
+        server's own day.
+        """
         return plant_day(min(self.happened_at, self.recorded_at))
 
     @property
     def clock_off(self) -> bool:
-        """Whether the person's clock cannot be right: ahead of the server's, or further behind than a tap ever waited."""
+        """Whether the person's clock cannot be right: ahead of the server's, or further behind than
+        a tap ever waited.
+        """
         return not -LONGEST_WAIT <= self.happened_at - self.recorded_at <= CLOCK_AHEAD
 
     @property

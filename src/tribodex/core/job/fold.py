@@ -1,4 +1,6 @@
-"""From a log to a job. Corrections and judgements made anew are applied, and what they replaced stays readable."""
+"""From a log to a job. Corrections and judgements made anew are applied, and what they replaced
+stays readable.
+"""
 
 from __future__ import annotations
 
@@ -43,24 +45,33 @@ def fold(house: House, events: Sequence[facts.Event]) -> Job:
     as_is: dict[int, list[facts.AlarmAccepted]] = {}
     for event in events:
         said = event.fact
-        if isinstance(said, facts.AlarmAccepted) and ((was := changed.get(said.entry)) is None or was.seq < event.seq):
+        if isinstance(said, facts.AlarmAccepted) and (
+            (was := changed.get(said.entry)) is None or was.seq < event.seq
+        ):
             as_is.setdefault(said.entry, []).append(said)
     for event in events:
         by = changed.get(event.seq)
         fact = event.fact if by is None else _replacement(by.fact)
-        _take(house, job, event, fact, changed, as_is.get(event.seq, ()))
+        _take(house, job, event, fact, changed, as_is=as_is.get(event.seq, ()))
         if isinstance(event.fact, facts.Corrected) and job.signed and event.seq > job.signed_seq:
             job.changed_after_signing = True
         job.last_seq = event.seq
     return job
 
 
-def taken_further(house: House, job: Job, log: Sequence[facts.Event], added: Sequence[facts.Event]) -> Job:
-    """The job after more entries, of a log that was folded into `job`, which nobody may use afterwards.
+def taken_further(
+    house: House, job: Job, log: Sequence[facts.Event], added: Sequence[facts.Event]
+) -> Job:
+    """The job after more entries, of a log that was folded into `job`, which nobody may use
+    afterwards.
 
-    What corrects an earlier entry is folded from the beginning; everything else costs no more than itself.
+    What corrects an earlier entry is folded from the beginning; everything else costs no more than
+    itself.
     """
-    if any(isinstance(event.fact, facts.Corrected | facts.JudgedAnew | facts.AlarmAccepted) for event in added):
+    if any(
+        isinstance(event.fact, facts.Corrected | facts.JudgedAnew | facts.AlarmAccepted)
+        for event in added
+    ):
         return fold(house, [*log, *added])
     for event in added:
         _take(house, job, event, event.fact, {})
@@ -79,11 +90,14 @@ def _take(
     event: facts.Event,
     fact: facts.Fact | None,
     changed: Mapping[int, facts.Event],
+    *,
     as_is: Sequence[facts.AlarmAccepted] = (),
 ) -> None:
-    """Take one entry as it now stands: into its slice, into the alarms, and as the newest of its kind.
+    """Take one entry as it now stands: into its slice, into the alarms, and as the newest of its
+    kind.
 
-    What was accepted by name weighs as a remark in its slice; the alarm stays readable, and says who.
+    What was accepted by name weighs as a remark in its slice; the alarm stays readable, and says
+    who.
     """
     job.proved.clear()
     job.effective[event.seq] = fact
@@ -111,7 +125,9 @@ def _take(
 
 
 def _apply(house: House, job: Job, event: facts.Event, fact: facts.Fact) -> None:
-    """Take one entry, as it now stands, into the job. Notes, corrections and what was judged anew change nothing by themselves."""
+    """Take one entry, as it now stands, into the job. Notes, corrections and what was judged anew
+    change nothing by themselves.
+    """
     found = _APPLY.get(type(fact))
     if found is not None:
         found(house, job, event, fact)
@@ -135,8 +151,14 @@ def _placed(job: Job, at: str) -> str:
     return at or job.places[0].id
 
 
-def _on(kind: type[F]) -> Callable[[Callable[[House, Job, facts.Event, F], None]], Callable[[House, Job, facts.Event, F], None]]:
-    def register(function: Callable[[House, Job, facts.Event, F], None]) -> Callable[[House, Job, facts.Event, F], None]:
+def _on(
+    kind: type[F],
+) -> Callable[
+    [Callable[[House, Job, facts.Event, F], None]], Callable[[House, Job, facts.Event, F], None]
+]:
+    def register(
+        function: Callable[[House, Job, facts.Event, F], None],
+    ) -> Callable[[House, Job, facts.Event, F], None]:
         _APPLY[kind] = function
         return function
 
@@ -211,7 +233,9 @@ def _stated(_: House, job: Job, event: facts.Event, said: facts.Stated) -> None:
 
 @_on(facts.Corrected)
 def _corrected(_: House, job: Job, event: facts.Event, said: facts.Corrected) -> None:
-    """A size that was said right afterwards counts from now: what was worked out by the wrong one stands in front of it."""
+    """A size that was said right afterwards counts from now: what was worked out by the wrong one
+    stands in front of it.
+    """
     if said.replacement is None or said.replacement.sizes() is None:
         return
     for (kind, at), newest in job.newest.items():
@@ -227,7 +251,10 @@ def _place_fitted(_: House, job: Job, event: facts.Event, said: facts.PlaceFitte
 @_on(facts.PositionGiven)
 def _position_given(_: House, job: Job, event: facts.Event, said: facts.PositionGiven) -> None:
     at = _placed(job, event.at)
-    job.places = tuple(replace(one, position_id=said.position_id, name=said.name) if one.id == at else one for one in job.places)
+    job.places = tuple(
+        replace(one, position_id=said.position_id, name=said.name) if one.id == at else one
+        for one in job.places
+    )
     job.machine_id, job.machine = said.machine_id, said.machine
 
 

@@ -14,7 +14,9 @@ from tribodex.core.procedure import Gate
 
 
 def confirm(desk: Desk, command: cmd.ConfirmGate) -> list[facts.Fact]:
-    """A gate opens when all of its items are confirmed. One that was overruled can still be confirmed in full."""
+    """A gate opens when all of its items are confirmed. One that was overruled can still be
+    confirmed in full.
+    """
     gate, at = desk.gate(command.gate)
     passed = desk.job.gate_passed(gate.id, at)
     if passed is not None and passed.overruled is None:
@@ -22,7 +24,10 @@ def confirm(desk: Desk, command: cmd.ConfirmGate) -> list[facts.Fact]:
     missing = [item for item in gate.items if item.id not in command.items]
     if missing:
         right = "confirm it" if gate.firm else "confirm it, or override the gate (name and reason)"
-        raise InvalidInput(f"“{gate.title}” is not complete.", *(Field(item.id, f"Not confirmed: {item.text}", right) for item in missing))
+        raise InvalidInput(
+            f"“{gate.title}” is not complete.",
+            *(Field(item.id, f"Not confirmed: {item.text}", right) for item in missing),
+        )
     return [facts.GateConfirmed(gate.id, tuple(item.text for item in gate.items))]
 
 
@@ -32,16 +37,21 @@ def overrule(desk: Desk, command: cmd.OverruleGate) -> list[facts.Fact]:
     if desk.job.gate_passed(gate.id, at) is not None:
         raise Refused(f"“{gate.title}” is passed already.")
     if gate.firm:
-        raise Refused(f"“{gate.title}” cannot be overridden by anybody: this is a safety check. Make it so, and confirm it.")
+        raise Refused(
+            f"“{gate.title}” cannot be overridden by anybody: this is a safety check. Make it so,"
+            " and confirm it."
+        )
     name, reason = named(command.name, command.reason)
     missing = tuple(item.text for item in gate.items if item.id not in command.items)
     return [facts.GateOverruled(gate.id, name, reason, missing)]
 
 
 def gates_before(desk: Desk, topic: Topic[Any], command: Any) -> Iterator[tuple[Gate, str]]:
-    """The gates that stand before a command and are not passed, in the order of work, with their places.
+    """The gates that stand before a command and are not passed, in the order of work, with their
+    places.
 
-    A gate that names commands stands before those; one that names none stands before its stage and later ones.
+    A gate that names commands stands before those; one that names none stands before its stage and
+    later ones.
     """
     kind, stage = facts.kind_of(type(command)), topic.gated.get(type(command))
     if callable(stage):
@@ -55,7 +65,12 @@ def gates_before(desk: Desk, topic: Topic[Any], command: Any) -> Iterator[tuple[
         for task_stage in procedure.stages:
             for gate in task_stage.gates:
                 left_out = (task_stage.id, at) in desk.job.aside and not gate.firm
-                if kind in gate.before and not left_out and desk.job.gate_passed(gate.id, at) is None and gate.stands_for(conditions):
+                if (
+                    kind in gate.before
+                    and not left_out
+                    and desk.job.gate_passed(gate.id, at) is None
+                    and gate.stands_for(conditions)
+                ):
                     yield gate.for_plan(conditions), at
 
 
@@ -87,7 +102,10 @@ def named(name: str, reason: str) -> tuple[str, str]:
     """Name and reason of who decides."""
     missing = [
         Field(field, "This is needed to overrule; it stands in the record.", expected)
-        for field, value, expected in (("name", name, "the name of who decides"), ("reason", reason, "why it is right to go on"))
+        for field, value, expected in (
+            ("name", name, "the name of who decides"),
+            ("reason", reason, "why it is right to go on"),
+        )
         if not value.strip()
     ]
     if missing:
@@ -98,5 +116,9 @@ def named(name: str, reason: str) -> tuple[str, str]:
 def decided(by: str, reason: str) -> tuple[str, str]:
     """Name and reason of a decision that need not be: both, or neither."""
     if bool(by.strip()) != bool(reason.strip()):
-        raise InvalidInput.at("reason" if by.strip() else "decided_by", "A decision has a name and a reason.", "both, or neither")
+        raise InvalidInput.at(
+            "reason" if by.strip() else "decided_by",
+            "A decision has a name and a reason.",
+            "both, or neither",
+        )
     return by.strip(), reason.strip()

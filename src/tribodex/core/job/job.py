@@ -1,4 +1,5 @@
-"""A job as it is now. fold() makes it from the log; every topic keeps its own slice for each place."""
+"""A job as it is now. fold() makes it from the log; every topic keeps its own slice for each
+place."""
 
 from __future__ import annotations
 
@@ -39,7 +40,9 @@ class Point:
 
 @dataclass
 class Job:
-    """A job now. Mutable only inside fold(). Gates, ticks and what was set aside are kept by (name, place)."""
+    """A job now. Mutable only inside fold(). Gates, ticks and what was set aside are kept by (name,
+    place).
+    """
 
     opened: facts.JobOpened
     places: tuple[Place, ...]
@@ -72,7 +75,8 @@ class Job:
     paper_said: facts.PaperSaid | None = None
     # The newest entry of each kind at a place, by what it is about; when a topic began anew there.
     newest: dict[tuple[type[facts.Fact], str], dict[str, int]] = field(default_factory=dict)
-    # What was said of the bearing's size, by kind and place; the newest entry that says it otherwise than before, by place.
+    # What was said of the bearing's size, by kind and place; the newest entry that says it
+    # otherwise than before, by place.
     sizes: dict[tuple[type[facts.Fact], str], object] = field(default_factory=dict)
     sized_since: dict[str, int] = field(default_factory=dict)
     # What was proved of this state once; thrown away with the next entry.
@@ -114,15 +118,25 @@ class Job:
     @property
     def closed(self) -> bool:
         """Whether nothing more is to be done: signed as it stands, or abandoned."""
-        return self.abandoned is not None or (self.signed is not None and not self.changed_after_signing)
+        return self.abandoned is not None or (
+            self.signed is not None and not self.changed_after_signing
+        )
 
     @property
     def wants_second(self) -> bool:
         """Whether it is signed, and a second person has still to sign it."""
         signed = self.signed
-        return signed is not None and bool(signed.second) and not self.changed_after_signing and self.counter_signed is None
+        return (
+            signed is not None
+            and bool(signed.second)
+            and not self.changed_after_signing
+            and self.counter_signed is None
+        )
 
     @property
     def points(self) -> list[Point]:
         """What is or was left to do, in order."""
-        return sorted([*self.open_points.values(), *self.closed_points.values()], key=lambda point: point.number)
+        return sorted(
+            [*self.open_points.values(), *self.closed_points.values()],
+            key=lambda point: point.number,
+        )

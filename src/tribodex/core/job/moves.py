@@ -22,11 +22,13 @@ class Ask(StrEnum):
 
 @dataclass(frozen=True)
 class Move:
-    """The next move. `do` names what the person is asked to do; the interface offers the tap that goes with it.
+    """The next move. `do` names what the person is asked to do; the interface offers the tap that
+    goes with it.
 
-    `gate` is set where one is to be confirmed; `points` are lines of a list: explanations that are left, ways out. A topic's own move
-    adds what its panel draws. `stops`: nothing goes on here before it is answered. `states`: what a step needs that no work of this job
-    would show, to be said by name at `states_at`.
+    `gate` is set where one is to be confirmed; `points` are lines of a list: explanations that are
+    left, ways out. A topic's own move adds what its panel draws. `stops`: nothing goes on here
+    before it is answered. `states`: what a step needs that no work of this job would show, to be
+    said by name at `states_at`.
     """
 
     do: str
@@ -41,5 +43,7 @@ class Move:
 
 
 def stopped_by(do: str, verdict: Verdict, way: str = "") -> Move:
-    """The move that answers a judgement that stops: its word and its reason; `way`: how, where the reason does not say it."""
+    """The move that answers a judgement that stops: its word and its reason; `way`: how, where the
+    reason does not say it.
+    """
     return Move(do, f"Stop: {verdict.word}", verdict.reason, way, stops=True)

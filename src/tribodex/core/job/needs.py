@@ -1,4 +1,6 @@
-"""Needs: what must be shown at a place before a step, whichever work shows it. Each refusal names a way on."""
+"""Needs: what must be shown at a place before a step, whichever work shows it. Each refusal names a
+way on.
+"""
 
 from __future__ import annotations
 
@@ -16,10 +18,12 @@ if TYPE_CHECKING:
 
 @dataclass(frozen=True)
 class Need:
-    """`what` must be shown before these commands: at the command's place, for work of the shaft at every bearing.
+    """`what` must be shown before these commands: at the command's place, for work of the shaft at
+    every bearing.
 
-    `life`: met by its own ticks in this job alone, never by a statement. `unless_stopped`: only a stop forbids; nothing said does not,
-    for physics forces no order there. `if_any`: asked only where some work of this job would show it.
+    `life`: met by its own ticks in this job alone, never by a statement. `unless_stopped`: only a
+    stop forbids; nothing said does not, for physics forces no order there. `if_any`: asked only
+    where some work of this job would show it.
     """
 
     what: What
@@ -32,7 +36,9 @@ class Need:
 
 @dataclass(frozen=True)
 class Unmet:
-    """A need that is not met at a place: `by_doing` says whether its work is in this job; `proof` is what is missing or stops."""
+    """A need that is not met at a place: `by_doing` says whether its work is in this job; `proof`
+    is what is missing or stops.
+    """
 
     need: Need
     at: str
@@ -41,12 +47,18 @@ class Unmet:
 
 
 def shown_at(desk: Desk, what: What, at: str) -> tuple[bool, Proof | None, bool]:
-    """Whether something is shown at a place; the first claim that is not; and whether any work of this job would show it."""
+    """Whether something is shown at a place; the first claim that is not; and whether any work of
+    this job would show it.
+    """
     found: list[Proof] = []
     for topic, where in _workers(desk, at):
         for proof in proofs(desk, topic, where):
             of_place = where == at or (where == SHAFT and proof.claim.at in (at, SHAFT))
-            if proof.claim.what is what and of_place and (proof.claim.stage, where) not in desk.job.aside:
+            if (
+                proof.claim.what is what
+                and of_place
+                and (proof.claim.stage, where) not in desk.job.aside
+            ):
                 found.append(proof)
     first = next((proof for proof in found if not proof.proven), None)
     return bool(found) and first is None, first, bool(found)
@@ -86,7 +98,11 @@ def why_not(desk: Desk, found: Unmet) -> str:
     """A need that is not met, in words, with the way on."""
     need = found.need
     where = f"{desk.job.place(found.at).name}: " if found.at and len(desk.job.places) > 1 else ""
-    missing = f"{found.proof.claim.words}: {found.proof.words.rstrip('.')}" if found.proof is not None else f"not shown that it is {need.what.words}"
+    missing = (
+        f"{found.proof.claim.words}: {found.proof.words.rstrip('.')}"
+        if found.proof is not None
+        else f"not shown that it is {need.what.words}"
+    )
     missing = f"{missing[0].upper()}{missing[1:]}"
     if found.proof is not None and found.proof.level is Level.STOP and not need.life:
         way = "Put it right; or accept it as is (sign, with the reason)."
@@ -95,7 +111,10 @@ def why_not(desk: Desk, found: Unmet) -> str:
     elif found.by_doing:
         way = "Do it, or skip its stage with the reason and say by name how it is."
     else:
-        way = f"No stage of this job shows it: say by name that it is {need.what.words}, and how that is known."
+        way = (
+            f"No stage of this job shows it: say by name that it is {need.what.words}, and how that"
+            " is known."
+        )
     return f"{where}{missing}. {need.why} {way}"
 
 

@@ -31,10 +31,12 @@ class Place:
 
 @dataclass(frozen=True)
 class Fitted:
-    """What stands at a place, as several topics need it: by a plan, or as it was said where this job does not mount it.
+    """What stands at a place, as several topics need it: by a plan, or as it was said where this
+    job does not mount it.
 
-    `seat` is None for a cylindrical one, then `interference_um` by its limits; where it is not known, `seat_known` says so.
-    `between_mm` is what lies between nut and ring, zero for nothing, None where nobody knows; `pitch_mm` the nut's.
+    `seat` is None for a cylindrical one, then `interference_um` by its limits; where it is not
+    known, `seat_known` says so. `between_mm` is what lies between nut and ring, zero for nothing,
+    None where nobody knows; `pitch_mm` the nut's.
     """
 
     bearing: Bearing | StraightBearing | KeptBearing
@@ -49,7 +51,9 @@ class Fitted:
     pitch_mm: float | None = None
 
     def section(self) -> BearingSection | None:
-        """The bearing in section; None where only its sizes were said: what is inside it is not known."""
+        """The bearing in section; None where only its sizes were said: what is inside it is not
+        known.
+        """
         if isinstance(self.bearing, KeptBearing):
             return None
         return section_of(self.bearing, self.shaft, self.seat, None, None)

@@ -1,4 +1,6 @@
-"""The rail: every stage of the job in the trade's order, shaft stages once, place stages once for each bearing, and how each stands."""
+"""The rail: every stage of the job in the trade's order, shaft stages once, place stages once for
+each bearing, and how each stands.
+"""
 
 from __future__ import annotations
 
@@ -20,13 +22,19 @@ DONE, NOW, AHEAD, ASIDE = "done", "now", "ahead", "aside"
 
 
 def tasks(desk: Desk) -> list[Task]:
-    """Every stage at every place, in the order of work: the fixed bearing before the floating one."""
+    """Every stage at every place, in the order of work: the fixed bearing before the floating
+    one."""
     # A bearing that is held is mounted first (common practice, no source).
     ranked = sorted(desk.job.places, key=lambda place: desk.floats(place.id) is not Floats.HELD)
     rank: dict[str, float] = {place.id: i for i, place in enumerate(ranked)}
     of_shaft = {"": -1.0, "between": 0.5, "after": float(len(ranked))}
     found = [
-        (TRADE_STAGES.index(stage.trade), of_shaft[stage.turn] if at == SHAFT else rank[at], i, Task(stage, at))
+        (
+            TRADE_STAGES.index(stage.trade),
+            of_shaft[stage.turn] if at == SHAFT else rank[at],
+            i,
+            Task(stage, at),
+        )
         for at, procedure in desk.procedures.items()
         for i, stage in enumerate(procedure.stages)
     ]
@@ -34,13 +42,21 @@ def tasks(desk: Desk) -> list[Task]:
 
 
 def unproven(desk: Desk, topic: Topic[Any], at: str, stage: str = "") -> list[Proof]:
-    """What of a topic's work at a place is not shown yet, of one stage or of all; what is only due later is not asked for."""
-    asked = [proof for proof in proofs(desk, topic, at) if not proof.claim.due and (not stage or proof.claim.stage == stage)]
+    """What of a topic's work at a place is not shown yet, of one stage or of all; what is only due
+    later is not asked for.
+    """
+    asked = [
+        proof
+        for proof in proofs(desk, topic, at)
+        if not proof.claim.due and (not stage or proof.claim.stage == stage)
+    ]
     return [proof for proof in asked if not proof.proven]
 
 
 def stands(desk: Desk, task: Task) -> str:
-    """How a task stands: done, now, ahead or set aside. Stages that do not hang on each other may be “now” at the same time."""
+    """How a task stands: done, now, ahead or set aside. Stages that do not hang on each other may
+    be “now” at the same time.
+    """
     stage, here = task.stage, desk.here(task.at)
     if (stage.id, task.at) in desk.job.aside:
         return ASIDE
@@ -52,13 +68,19 @@ def stands(desk: Desk, task: Task) -> str:
         gates = [gate for gate in stage.gates if gate.stands_for(here.conditions(task.at))]
         steps = steps_of(here, task) if stage.ticks else ()
         ticks = desk.job.ticks(stage.id, task.at)
-        open_gate = any(desk.job.gate_passed(gate.id, task.at) is None for gate in gates if gate.id != ISOLATED or isolation_asked(desk, None))
+        open_gate = any(
+            desk.job.gate_passed(gate.id, task.at) is None
+            for gate in gates
+            if gate.id != ISOLATED or isolation_asked(desk, None)
+        )
         return NOW if open_gate or any(step not in ticks for step in steps) else DONE
     left = {proof.claim.stage for proof in unproven(desk, topic, task.at)}
     if stage.id not in left:
         return DONE
     # Of a topic's own stages the first that is not shown is the one its work is at.
-    first = next(known for known in topic.stages if known in left and (known, task.at) not in desk.job.aside)
+    first = next(
+        known for known in topic.stages if known in left and (known, task.at) not in desk.job.aside
+    )
     return NOW if first == stage.id else AHEAD
 
 
@@ -68,15 +90,23 @@ def steps_of(desk: Desk, task: Task) -> tuple[str, ...]:
 
 
 def gates_up_to(desk: Desk, stage_id: str, at: str) -> Iterator[tuple[Gate, str]]:
-    """Gates that name no step, up to and including a stage of a place, that are not passed, with their places.
+    """Gates that name no step, up to and including a stage of a place, that are not passed, with
+    their places.
 
-    Gates of the shaft's stages count as far as they come before that stage in the trade's order. A firm one stands whether or not its
-    stage is left out: a job that does not cover “make safe” is still work at a machine.
+    Gates of the shaft's stages count as far as they come before that stage in the trade's order. A
+    firm one stands whether or not its stage is left out: a job that does not cover “make safe” is
+    still work at a machine.
     """
     every = tasks(desk)
-    last = next((task for task in every if task.stage.id == stage_id and task.at in (SHAFT, at)), None)
+    last = next(
+        (task for task in every if task.stage.id == stage_id and task.at in (SHAFT, at)), None
+    )
     # Many stages share a place; what holds there is asked of every topic.
-    holds = {place: desk.conditions(place) for place in {SHAFT, at} if any(task.at == place and task.stage.gates for task in every)}
+    holds = {
+        place: desk.conditions(place)
+        for place in {SHAFT, at}
+        if any(task.at == place and task.stage.gates for task in every)
+    }
     for task in every:
         if task.at not in holds or not task.stage.gates:
             if task == last:
@@ -85,7 +115,11 @@ def gates_up_to(desk: Desk, stage_id: str, at: str) -> Iterator[tuple[Gate, str]
         left_out = (task.stage.id, task.at) in desk.job.aside
         conditions = holds[task.at]
         for gate in task.stage.gates:
-            if gate.before or (left_out and not gate.firm) or (gate.id == ISOLATED and not isolation_asked(desk, last)):
+            if (
+                gate.before
+                or (left_out and not gate.firm)
+                or (gate.id == ISOLATED and not isolation_asked(desk, last))
+            ):
                 continue
             if desk.job.gate_passed(gate.id, task.at) is None and gate.stands_for(conditions):
                 yield gate.for_plan(conditions), task.at
@@ -94,12 +128,17 @@ def gates_up_to(desk: Desk, stage_id: str, at: str) -> Iterator[tuple[Gate, str]
 
 
 def isolation_asked(desk: Desk, task: Task | None) -> bool:
-    """Whether isolation stands before a task: before work at the machine, never as a condition of running it."""
-    return not desk.job.opened.off_machine and not (task is not None and task.stage.trade in RUNNING)
+    """Whether isolation stands before a task: before work at the machine, never as a condition of
+    running it.
+    """
+    return not desk.job.opened.off_machine and not (
+        task is not None and task.stage.trade in RUNNING
+    )
 
 
 def gate_due(desk: Desk, stage_id: str, at: str) -> tuple[Gate, str] | None:
-    """The first gate, up to and including a stage of a place, that is not passed, with its place."""
+    """The first gate, up to and including a stage of a place, that is not passed, with its
+    place."""
     return next(gates_up_to(desk, stage_id, at), None)
 
 
@@ -126,7 +165,13 @@ def status(desk: Desk) -> str:
         return "signed"
     if desk.job.alarms.still:
         return "stopped"
-    return "stopped" if any(p.level is Level.STOP for topic, at in desk.in_use() for p in proofs(desk, topic, at)) else "open"
+    return (
+        "stopped"
+        if any(
+            p.level is Level.STOP for topic, at in desk.in_use() for p in proofs(desk, topic, at)
+        )
+        else "open"
+    )
 
 
 def tick_move(desk: Desk, task: Task) -> Move:
@@ -135,5 +180,9 @@ def tick_move(desk: Desk, task: Task) -> Move:
     ticks = desk.job.ticks(stage.id, task.at)
     todo = [step for step in steps_of(here, task) if step not in ticks] if stage.ticks else []
     if todo:
-        return Move(Ask.TICK, todo[0], f"{stage.question} {len(ticks)} of {len(ticks) + len(todo)} steps are done.")
+        return Move(
+            Ask.TICK,
+            todo[0],
+            f"{stage.question} {len(ticks)} of {len(ticks) + len(todo)} steps are done.",
+        )
     return Move(Ask.NOTHING, f"{stage.title} is done", stage.question)

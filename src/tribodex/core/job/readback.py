@@ -1,4 +1,5 @@
-"""A number outside what is expected is read back before it is taken: the likely slips as choices, and the number as it was typed.
+"""A number outside what is expected is read back before it is taken: the likely slips as choices,
+and the number as it was typed.
 
 No expectation replaces a judgement: what is said again as meant is judged like any other.
 """
@@ -43,18 +44,33 @@ _UNITS: dict[Family, tuple[Callable[[str, str], float], str]] = {
     Family.TORQUE: (lambda typed, name: parse_torque_nm(typed, name, 1e9), "N·m"),
     Family.PRESSURE: (lambda typed, name: parse_pressure_mpa(typed, name, 1e9), "MPa"),
     Family.MASS: (parse_mass_g, "g"),
-    Family.WEIGHT: (lambda typed, name: parse_mass_g(f"{typed} kg" if typed.strip()[-1:].isdigit() else typed, name) / 1000, "kg"),
+    Family.WEIGHT: (
+        lambda typed, name: (
+            parse_mass_g(f"{typed} kg" if typed.strip()[-1:].isdigit() else typed, name) / 1000
+        ),
+        "kg",
+    ),
     Family.VOLUME: (parse_volume_cm3, "cm³"),
     Family.AREA: (parse_area_mm2, "mm²"),
     Family.SPEED: (parse_speed_rpm, "r/min"),
     Family.HOURS: (lambda typed, name: parse_count(typed.strip().removesuffix("h"), name), "h"),
-    Family.MINUTES: (lambda typed, name: parse_count(typed.strip().removesuffix("min"), name), "min"),
-    Family.DAYS: (lambda typed, name: parse_count(typed.strip().removesuffix("days").removesuffix("d"), name), "days"),
-    Family.VIBRATION: (lambda typed, name: parse_count(typed.strip().removesuffix("mm/s"), name), "mm/s"),
+    Family.MINUTES: (
+        lambda typed, name: parse_count(typed.strip().removesuffix("min"), name),
+        "min",
+    ),
+    Family.DAYS: (
+        lambda typed, name: parse_count(typed.strip().removesuffix("days").removesuffix("d"), name),
+        "days",
+    ),
+    Family.VIBRATION: (
+        lambda typed, name: parse_count(typed.strip().removesuffix("mm/s"), name),
+        "mm/s",
+    ),
     Family.SHARE: (lambda typed, name: parse_share(typed, name) * 100, "%"),
     Family.COUNT: (parse_count, ""),
 }
-# What is slipped most: a decimal place, twice a decimal place, millimetres for inches and back; degrees Fahrenheit without their F.
+# What is slipped most: a decimal place, twice a decimal place, millimetres for inches and back;
+# degrees Fahrenheit without their F.
 _TENFOLD = (10.0, 0.1, 100.0, 0.01)
 _OTHER_UNITS: dict[Family, tuple[float, ...]] = {
     Family.LENGTH: (25.4, 1 / 25.4),
@@ -84,8 +100,11 @@ def asked_of(command: type) -> dict[str, Asked]:
     return _ASKED[command]
 
 
-def numbers_in(family: Family, typed: str, name: str, shown: str, *, fine: bool = False) -> tuple[list[float], str]:
-    """The numbers of a field in the family's base unit, with the unit; none where it cannot be read: who takes it says so.
+def numbers_in(
+    family: Family, typed: str, name: str, shown: str, *, fine: bool = False
+) -> tuple[list[float], str]:
+    """The numbers of a field in the family's base unit, with the unit; none where it cannot be
+    read: who takes it says so.
 
     Several of one field are joined by “+”. `fine`: see `Asked`.
     """
@@ -119,11 +138,15 @@ def _mm(typed: str, name: str, shown: str, *, fine: bool) -> float:
 
 def outside(value: float, likely: Likely) -> bool:
     """Whether a number lies outside what is expected."""
-    return (likely.low is not None and value < likely.low) or (likely.high is not None and value > likely.high)
+    return (likely.low is not None and value < likely.low) or (
+        likely.high is not None and value > likely.high
+    )
 
 
 def slips(value: float, likely: Likely, family: Family) -> Iterable[float]:
-    """What may have been meant: the same digits with another decimal point or in another unit, where that is expected."""
+    """What may have been meant: the same digits with another decimal point or in another unit,
+    where that is expected.
+    """
     factors = (*_TENFOLD, *_OTHER_UNITS.get(family, ()))
     others = [value * factor for factor in factors]
     if family is Family.WARMTH:
@@ -131,19 +154,39 @@ def slips(value: float, likely: Likely, family: Family) -> Iterable[float]:
     return [round(one, 6) for one in others if not outside(one, likely)]
 
 
-def compared(name: str, typed: str, family: Family, likely: Likely | None, shown: str = "", *, fine: bool = False) -> Field | None:
-    """The field to ask about where a number as typed lies outside what is expected; None where it does not, or cannot be read."""
+def compared(
+    name: str,
+    typed: str,
+    family: Family,
+    likely: Likely | None,
+    shown: str = "",
+    *,
+    fine: bool = False,
+) -> Field | None:
+    """The field to ask about where a number as typed lies outside what is expected; None where it
+    does not, or cannot be read.
+    """
     if likely is None or not typed.strip():
         return None
     values, unit = numbers_in(family, typed, name, shown, fine=fine)
     bad = next((value for value in values if outside(value, likely)), None)
     if bad is None:
         return None
-    return _field(name, typed.strip(), bad, likely, family, likely.counted or unit, alone=len(values) == 1)
+    return _field(
+        name,
+        typed.strip(),
+        bad,
+        likely,
+        family,
+        unit=likely.counted or unit,
+        alone=len(values) == 1,
+    )
 
 
 def read_back(desk: Desk, topic: Topic[Any], command: Any, meant: frozenset[str]) -> None:
-    """Raises ReadBack, with a field for each number that is not expected and was not said to be meant."""
+    """Raises ReadBack, with a field for each number that is not expected and was not said to be
+    meant.
+    """
     state, asked = desk.of(topic), asked_of(type(command))
     wrong: list[Field] = []
     for name, ask in asked.items():
@@ -151,20 +194,43 @@ def read_back(desk: Desk, topic: Topic[Any], command: Any, meant: frozenset[str]
         typed = getattr(command, name)
         if expect is None or isinstance(expect, str) or name in meant or typed in ("", None):
             continue
-        found = compared(name, str(typed), ask.family, expect(desk, state, command), getattr(command, "shown", ""), fine=ask.fine)
+        found = compared(
+            name,
+            str(typed),
+            ask.family,
+            expect(desk, state, command),
+            getattr(command, "shown", ""),
+            fine=ask.fine,
+        )
         if found is not None:
             wrong.append(found)
     if wrong:
         raise ReadBack(wrong[0].message, *wrong)
 
 
-def _field(name: str, typed: str, value: float, likely: Likely, family: Family, unit: str, *, alone: bool) -> Field:
-    low, high = (_written(end, unit) if end is not None else None for end in (likely.low, likely.high))
-    expected = f"{low} to {high}" if low and high else f"at least {low}" if low else f"at most {high}"
+def _field(
+    name: str, typed: str, value: float, likely: Likely, family: Family, *, unit: str, alone: bool
+) -> Field:
+    low, high = (
+        _written(end, unit) if end is not None else None for end in (likely.low, likely.high)
+    )
+    expected = (
+        f"{low} to {high}" if low and high else f"at least {low}" if low else f"at most {high}"
+    )
     # What is counted is typed without a unit.
-    others = [_written(one, "" if likely.counted else unit) for one in slips(value, likely, family)] if alone else []
+    others = (
+        [_written(one, "" if likely.counted else unit) for one in slips(value, likely, family)]
+        if alone
+        else []
+    )
     choices = tuple(dict.fromkeys((*others, typed)))
-    return Field(name, f"{_written(value, unit)} is not expected here: {likely.why}. Is it meant?", expected, choices, meant=True)
+    return Field(
+        name,
+        f"{_written(value, unit)} is not expected here: {likely.why}. Is it meant?",
+        expected,
+        choices,
+        meant=True,
+    )
 
 
 def _written(value: float, unit: str) -> str:

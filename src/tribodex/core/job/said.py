@@ -1,4 +1,6 @@
-"""How an entry is said again: as the command that makes it, every length with its unit. A correction begins from it."""
+"""How an entry is said again: as the command that makes it, every length with its unit. A
+correction begins from it.
+"""
 
 from __future__ import annotations
 
@@ -71,16 +73,23 @@ def yes_or_no(said: bool | None) -> Literal["yes", "no", ""]:
 
 
 def value_of(member: StrEnum | None) -> Any:
-    """A member as it is stored, where a command takes its plain values; empty where there is none."""
+    """A member as it is stored, where a command takes its plain values; empty where there is
+    none."""
     return "" if member is None else member.value
 
 
 def typed_again(command: type[C], typed: Mapping[str, str]) -> C:
-    """A command from its fields as they were typed. A bare length counted in the units on the screen of then, and says so now."""
+    """A command from its fields as they were typed. A bare length counted in the units on the
+    screen of then, and says so now.
+    """
     unit = "in" if typed.get("shown") == "in" else "mm"
     asked, hints = asked_of(command), get_type_hints(command)
     spelled = {
-        name: _spelled(said, unit) if name in asked and asked[name].family is Family.LENGTH else _member(hints.get(name), said)
+        name: (
+            _spelled(said, unit)
+            if name in asked and asked[name].family is Family.LENGTH
+            else _member(hints.get(name), said)
+        )
         for name, said in typed.items()
         if name != "shown"
     }
@@ -95,4 +104,7 @@ def _member(hint: Any, said: Any) -> Any:
 def _spelled(said: str, unit: str) -> str:
     parts = (part.strip() for part in said.split("+"))
     # A fraction is written in inches, whatever is shown.
-    return " + ".join(f"{part} {'in' if '/' in part else unit}" if _BARE.fullmatch(part) else part for part in parts)
+    return " + ".join(
+        f"{part} {'in' if '/' in part else unit}" if _BARE.fullmatch(part) else part
+        for part in parts
+    )

@@ -1,4 +1,5 @@
-"""What a job covers. Its procedures hold every stage of that kind of work; what is left out stands in the first entry of its log.
+"""What a job covers. Its procedures hold every stage of that kind of work; what is left out stands
+in the first entry of its log.
 
 A firm gate stands whatever is left out: no choice here makes a machine safe by itself.
 """
@@ -49,7 +50,9 @@ _OF_SEALS = frozenset({"inboard_ring"})
 
 
 def left_out_by(scope: Scope, procedures: Mapping[str, Procedure]) -> tuple[tuple[str, str], ...]:
-    """(stage, place) of what a scope leaves out of these procedures. A firm stage is never left out."""
+    """(stage, place) of what a scope leaves out of these procedures. A firm stage is never left
+    out.
+    """
 
     def covered(stage_id: str, trade: str) -> bool:
         if stage_id in _OF_SEALS and scope in (Scope.GREASE_AND_CLOSE, Scope.SEAL):
@@ -57,5 +60,8 @@ def left_out_by(scope: Scope, procedures: Mapping[str, Procedure]) -> tuple[tupl
         return trade in scope.trades
 
     return tuple(
-        (stage.id, at) for at, procedure in procedures.items() for stage in procedure.stages if not stage.firm and not covered(stage.id, stage.trade)
+        (stage.id, at)
+        for at, procedure in procedures.items()
+        for stage in procedure.stages
+        if not stage.firm and not covered(stage.id, stage.trade)
     )

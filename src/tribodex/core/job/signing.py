@@ -1,4 +1,5 @@
-"""A record signed by name, and by a second person where the site, or the one who signs, needs one."""
+"""A record signed by name, and by a second person where the site, or the one who signs, needs
+one."""
 
 from __future__ import annotations
 
@@ -17,13 +18,17 @@ from tribodex.core.working import Level, Verdict
 
 @dataclass(frozen=True)
 class SecondEyes:
-    """A book of the desk: why a second person signs what is signed now; empty where nobody else needs to."""
+    """A book of the desk: why a second person signs what is signed now; empty where nobody else
+    needs to.
+    """
 
     why: str = ""
 
 
 def sign(desk: Desk, command: cmd.Sign) -> facts.Signed:
-    """The signature, with what it was signed with. Raises Refused while something has still to be said, InvalidInput without a name."""
+    """The signature, with what it was signed with. Raises Refused while something has still to be
+    said, InvalidInput without a name.
+    """
     job = desk.job
     name, role = _by_name(command)
     if job.signed and not job.changed_after_signing:
@@ -33,32 +38,49 @@ def sign(desk: Desk, command: cmd.Sign) -> facts.Signed:
     if left := unsaid(desk):
         said = "; ".join(in_words(desk, at, proof) for at, proof in left[:SAID])
         more = f"; and {len(left) - SAID} more" if len(left) > SAID else ""
-        raise Refused(f"First: {said}{more}. What is no part of this job is skipped, with the reason.")
+        raise Refused(
+            f"First: {said}{more}. What is no part of this job is skipped, with the reason."
+        )
     why = "No stage of this job asks for anything to be shown."
-    whole = outcome(desk) or Verdict("nothing to show", Level.UNKNOWN, why, SignCode.NOTHING_TO_SHOW)
+    whole = outcome(desk) or Verdict(
+        "nothing to show", Level.UNKNOWN, why, SignCode.NOTHING_TO_SHOW
+    )
     second = desk.books.get(SecondEyes, SecondEyes()).why
-    return facts.Signed(name, role, tuple(left_open(desk)), whole, stages_shown(desk), alarms_shown(desk), second)
+    return facts.Signed(
+        name, role, tuple(left_open(desk)), whole, stages_shown(desk), alarms_shown(desk), second
+    )
 
 
 def counter_sign(desk: Desk, command: cmd.CounterSign) -> facts.CounterSigned:
-    """The second signature. Raises Refused where nothing is signed, or the same person did; InvalidInput without a name."""
+    """The second signature. Raises Refused where nothing is signed, or the same person did;
+    InvalidInput without a name.
+    """
     job = desk.job
     name, role = _by_name(command)
     if job.signed is None or job.changed_after_signing:
         raise Refused(
-            "Nothing is signed that could be counter-signed." if job.signed is None else "Corrected after signing: it is signed again first."
+            "Nothing is signed that could be counter-signed."
+            if job.signed is None
+            else "Corrected after signing: it is signed again first."
         )
     if job.counter_signed is not None:
         raise Refused(f"{job.counter_signed.name} counter-signed it already.")
     if _same(name, job.signed.name):
-        raise InvalidInput.at("name", f"{job.signed.name} signed it: the second signature is somebody else's.", "another person who may counter-sign")
+        raise InvalidInput.at(
+            "name",
+            f"{job.signed.name} signed it: the second signature is somebody else's.",
+            "another person who may counter-sign",
+        )
     return facts.CounterSigned(name, role, job.signed_seq)
 
 
 def _by_name(command: cmd.Sign | cmd.CounterSign) -> tuple[str, str]:
     missing = [
         Field(field, "A record is signed by name.", expected)
-        for field, value, expected in (("name", command.name, "who signs"), ("role", command.role, "for example fitter, supervisor"))
+        for field, value, expected in (
+            ("name", command.name, "who signs"),
+            ("role", command.role, "for example fitter, supervisor"),
+        )
         if not value.strip()
     ]
     if missing:

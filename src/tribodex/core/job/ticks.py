@@ -1,4 +1,6 @@
-"""Stages whose work is a list of steps to tick off: no topic of their own, kept as entries all the same."""
+"""Stages whose work is a list of steps to tick off: no topic of their own, kept as entries all the
+same.
+"""
 
 from __future__ import annotations
 
@@ -28,4 +30,11 @@ class TicksWork:
 def ticks_work(desk: Desk, task: Task) -> TicksWork:
     """The steps of a stage with who did them."""
     ticks = desk.job.ticks(task.stage.id, task.at)
-    return TicksWork("ticks", tuple(TickView(step, ticks.get(step, "")) for step in steps_of(desk, task)) if task.stage.ticks else ())
+    return TicksWork(
+        "ticks",
+        (
+            tuple(TickView(step, ticks.get(step, "")) for step in steps_of(desk, task))
+            if task.stage.ticks
+            else ()
+        ),
+    )

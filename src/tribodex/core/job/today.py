@@ -1,4 +1,6 @@
-"""What today's rules say of a record that was signed earlier. The record stays as it was signed; the job's screen says where they part."""
+"""What today's rules say of a record that was signed earlier. The record stays as it was signed;
+the job's screen says where they part.
+"""
 
 from __future__ import annotations
 
@@ -32,9 +34,11 @@ NOT_KEPT = Verdict("signed", Level.GOOD, "What it was signed with was not kept w
 
 @dataclass(frozen=True)
 class Otherwise:
-    """One thing that is judged otherwise today: an entry, a stage, or the whole job where neither is named.
+    """One thing that is judged otherwise today: an entry, a stage, or the whole job where neither
+    is named.
 
-    `then` as it was signed, `today` by the present rules from the same readings; `worse` where today weighs more.
+    `then` as it was signed, `today` by the present rules from the same readings; `worse` where
+    today weighs more.
     """
 
     entry: int | None
@@ -50,11 +54,13 @@ class Otherwise:
 
 
 def judged_otherwise(desk: Desk) -> tuple[Otherwise, ...]:
-    """Where today's rules part from what a job was signed with, from the very same readings; empty where nobody signed.
+    """Where today's rules part from what a job was signed with, from the very same readings; empty
+    where nobody signed.
 
-    Every entry that stood at the signature is said again and decided by the present rules, in order; then every stage and the whole
-    are worked out from these. A plan stays as it was computed. An entry that would be refused today is told with the refusal, and
-    stays as it was for what follows.
+    Every entry that stood at the signature is said again and decided by the present rules, in
+    order; then every stage and the whole are worked out from these. A plan stays as it was
+    computed. An entry that would be refused today is told with the refusal, and stays as it was for
+    what follows.
     """
     signed = desk.job.signed
     if signed is None:
@@ -66,8 +72,14 @@ def judged_otherwise(desk: Desk) -> tuple[Otherwise, ...]:
 
 
 def _decided_again(then: Desk) -> tuple[Desk, list[Otherwise]]:
-    """The job with every entry decided by today's rules; and each entry whose judgement weighs otherwise."""
-    corrected = {event.fact.target: event.seq for event in then.log if isinstance(event.fact, facts.Corrected)}
+    """The job with every entry decided by today's rules; and each entry whose judgement weighs
+    otherwise.
+    """
+    corrected = {
+        event.fact.target: event.seq
+        for event in then.log
+        if isinstance(event.fact, facts.Corrected)
+    }
     made: list[facts.Event] = []
     found: list[Otherwise] = []
     job = None
@@ -79,25 +91,40 @@ def _decided_again(then: Desk) -> tuple[Desk, list[Otherwise]]:
         if isinstance(fact, facts.AlarmAccepted) and corrected.get(fact.entry, 0) > event.seq:
             continue
         if job is not None:
-            here = replace(then, job=job, log=made, at=event.at, correcting=True, moment=event.happened_at)
+            here = replace(
+                then, job=job, log=made, at=event.at, correcting=True, moment=event.happened_at
+            )
             try:
                 again = _today(here, event, fact)
             except TribodexError as refused:
-                found.append(_otherwise(then, event, _said(fact), Verdict("refused", Level.STOP, str(refused), TodayCode.REFUSED)))
+                found.append(
+                    _otherwise(
+                        then,
+                        event,
+                        _said(fact),
+                        Verdict("refused", Level.STOP, str(refused), TodayCode.REFUSED),
+                    )
+                )
                 again = fact
             else:
                 if (a := _said(fact)).level is not (b := _said(again)).level:
                     found.append(_otherwise(then, event, a, b))
             fact = again
         added = replace(event, fact=fact)
-        job = fold(then.house, [added]) if job is None else taken_further(then.house, job, made, [added])
+        job = (
+            fold(then.house, [added])
+            if job is None
+            else taken_further(then.house, job, made, [added])
+        )
         made.append(added)
     assert job is not None  # a job begins with its opening
     return replace(then, job=job, log=made), found
 
 
 def _today(here: Desk, event: facts.Event, fact: facts.Fact) -> facts.Fact:
-    """The entry as today's rules make it of the same words; itself where it is no judgement and cannot be said again."""
+    """The entry as today's rules make it of the same words; itself where it is no judgement and
+    cannot be said again.
+    """
     topic: Topic | None = here.house.by_fact.get(type(fact))  # type: ignore[type-arg]
     if topic is not None and topic.judge is not None and isinstance(fact, topic.judged):
         at = SHAFT if topic.per_shaft else here.job.placed(event.at)
@@ -121,22 +148,37 @@ def _otherwise(desk: Desk, event: facts.Event, then: Verdict, today: Verdict) ->
 
 
 def _stages(signed: facts.Signed, now: Desk) -> Sequence[Otherwise]:
-    """Stages that weigh otherwise; of a record that kept none, those that are not in order today."""
+    """Stages that weigh otherwise; of a record that kept none, those that are not in order
+    today."""
     kept = {(one.title, one.place): one for one in signed.shown}
     found = []
     for one in stages_shown(now):
         was = kept.get((one.title, one.place))
         if was is None and (signed.shown or one.level in (Level.GOOD, Level.WATCH)):
             continue
-        before = Verdict(was.word, was.level, "; ".join(was.remarks)) if was is not None else NOT_KEPT
+        before = (
+            Verdict(was.word, was.level, "; ".join(was.remarks)) if was is not None else NOT_KEPT
+        )
         if before.level is not one.level:
-            found.append(Otherwise(None, one.title, one.place, before, Verdict(one.word, one.level, "; ".join(one.remarks))))
+            found.append(
+                Otherwise(
+                    None,
+                    one.title,
+                    one.place,
+                    before,
+                    Verdict(one.word, one.level, "; ".join(one.remarks)),
+                )
+            )
     return found
 
 
 def _whole(signed: facts.Signed, now: Desk) -> Sequence[Otherwise]:
     today = outcome(now)
     before = signed.outcome or NOT_KEPT
-    if today is None or before.level is today.level or (signed.outcome is None and today.level is Level.WATCH):
+    if (
+        today is None
+        or before.level is today.level
+        or (signed.outcome is None and today.level is Level.WATCH)
+    ):
         return ()
     return (Otherwise(None, "", "", before, today),)

@@ -1,6 +1,8 @@
-"""What a topic is: one kind of work with its own facts, commands, slice of the job, next move, view and record.
+"""What a topic is: one kind of work with its own facts, commands, slice of the job, next move, view
+and record.
 
-A record of plain functions. The kernel calls them and knows no topic by name; the house is the list of those there are.
+A record of plain functions. The kernel calls them and knows no topic by name; the house is the list
+of those there are.
 """
 
 from __future__ import annotations
@@ -31,7 +33,8 @@ from tribodex.core.working import Result
 
 S = TypeVar("S")
 B = TypeVar("B")
-# What a number is compared with: the desk, the slice and the command as it was typed; None where nothing is known to compare it with.
+# What a number is compared with: the desk, the slice and the command as it was typed; None where
+# nothing is known to compare it with.
 Expect = Callable[["Desk", Any, Any], Likely | None]
 NO_BOOKS: Mapping[type, Any] = MappingProxyType({})
 
@@ -40,17 +43,18 @@ NO_BOOKS: Mapping[type, Any] = MappingProxyType({})
 class Topic(Generic[S]):
     """One kind of work.
 
-    `stages` are the stages of a procedure that it does, in their order. `claims` lists what must be shown; where its work stands, what
-    hinders signing and what is open in a record follow from them. `needs` names what other work must have shown before a command;
-    `answers` what ends an alarm, by its code; `expects` what a number is compared with before it is taken, or why with nothing; `gated`
-    up to which stage's gates are passed before a command; `lacks` what this kind of work has not at all;
-    `taps` the command of a move that does not bear its name;
-    `held` the stage whose open points hold a command back.
-    `do`: what its moves ask for, on which its panel switches. `entries` says what may be corrected and by which command, which `said` makes
-    of an entry; `kept` cannot be withdrawn, for the rest hangs on it. `judge` says a
-    judgement of `judged` anew, for the slice before it. `certificate`: what was done,
-    in a line for page one. `owes`: what its work leaves due at a place, by entries of `owed_by`; `looks`: what a round looks at there.
-    `made_by`: the command that makes a fact which is not corrected.
+    `stages` are the stages of a procedure that it does, in their order. `claims` lists what must be
+    shown; where its work stands, what hinders signing and what is open in a record follow from
+    them. `needs` names what other work must have shown before a command; `answers` what ends an
+    alarm, by its code; `expects` what a number is compared with before it is taken, or why with
+    nothing; `gated` up to which stage's gates are passed before a command; `lacks` what this kind
+    of work has not at all; `taps` the command of a move that does not bear its name; `held` the
+    stage whose open points hold a command back. `do`: what its moves ask for, on which its panel
+    switches. `entries` says what may be corrected and by which command, which `said` makes of an
+    entry; `kept` cannot be withdrawn, for the rest hangs on it. `judge` says a judgement of
+    `judged` anew, for the slice before it. `certificate`: what was done, in a line for page one.
+    `owes`: what its work leaves due at a place, by entries of `owed_by`; `looks`: what a round
+    looks at there. `made_by`: the command that makes a fact which is not corrected.
     """
 
     name: str
@@ -128,7 +132,15 @@ class House:
     @cached_property
     def entry_commands(self) -> tuple[type, ...]:
         """Commands that say an entry again in a correction."""
-        return tuple(dict.fromkeys((AddNote, SayFitted, *(cls for topic in self.topics for cls in topic.entries.values()))))
+        return tuple(
+            dict.fromkeys(
+                (
+                    AddNote,
+                    SayFitted,
+                    *(cls for topic in self.topics for cls in topic.entries.values()),
+                )
+            )
+        )
 
     @cached_property
     def commands(self) -> dict[str, type]:
@@ -146,9 +158,11 @@ class Task:
 
 @dataclass(frozen=True)
 class Desk:
-    """What a topic sees when it decides or speaks: the job, the place, the procedures, and whether it says an earlier entry again.
+    """What a topic sees when it decides or speaks: the job, the place, the procedures, and whether
+    it says an earlier entry again.
 
-    `books`: what is looked up, by what it is. Not part of the job; what follows from it is kept in the facts.
+    `books`: what is looked up, by what it is. Not part of the job; what follows from it is kept in
+    the facts.
     """
 
     house: House
@@ -177,7 +191,9 @@ class Desk:
         return self.job.of(topic, self.at)
 
     def fitted(self, at: str) -> Fitted | None:
-        """What is fitted at a place: from the newest plan for it, else as it was said; None while nobody did either."""
+        """What is fitted at a place: from the newest plan for it, else as it was said; None while
+        nobody did either.
+        """
         for topic in self.house.topics:
             if not topic.per_shaft and (found := topic.fitted(self.job.of(topic, at))) is not None:
                 return found
@@ -196,14 +212,24 @@ class Desk:
     def floats(self, at: str) -> Floats:
         """Where a bearing lets the shaft grow: as it was last said, else as the job was opened."""
         for topic in self.house.topics:
-            if topic.per_shaft and (said := topic.floats(self.job.of(topic, SHAFT), at)) is not None:
+            if (
+                topic.per_shaft
+                and (said := topic.floats(self.job.of(topic, SHAFT), at)) is not None
+            ):
                 return said
         return self.job.place(at).floats
 
     def conditions(self, at: str) -> frozenset[str]:
-        """What procedures can ask for in `when`, at a place and for its shaft; for the whole shaft, what holds at any place of it."""
+        """What procedures can ask for in `when`, at a place and for its shaft; for the whole shaft,
+        what holds at any place of it.
+        """
         places = [at] if at else [place.id for place in self.job.places]
-        of_places = (t.conditions(self.job.of(t, p)) for t in self.house.topics for p in places if not t.per_shaft)
+        of_places = (
+            t.conditions(self.job.of(t, p))
+            for t in self.house.topics
+            for p in places
+            if not t.per_shaft
+        )
         of_shaft = (t.conditions(self.job.of(t, SHAFT)) for t in self.house.topics if t.per_shaft)
         return frozenset().union(*of_places, *of_shaft)
 
@@ -218,7 +244,9 @@ class Desk:
                     yield topic, at
 
     def gate(self, gate_id: str) -> tuple[Gate, str]:
-        """A gate of this place's procedure, or of the shaft's, as it stands for what is planned, with its place. Raises NotFound."""
+        """A gate of this place's procedure, or of the shaft's, as it stands for what is planned,
+        with its place. Raises NotFound.
+        """
         shaft = self.procedures.get(SHAFT)
         if shaft is not None and any(gate.id == gate_id for gate in shaft.gates()):
             return shaft.gate(gate_id).for_plan(self.conditions(SHAFT)), SHAFT

@@ -1,4 +1,6 @@
-"""Undone at once: the last tap taken back by whoever made it, while nothing rests on it. Everything else is withdrawn with its reason."""
+"""Undone at once: the last tap taken back by whoever made it, while nothing rests on it. Everything
+else is withdrawn with its reason.
+"""
 
 from __future__ import annotations
 
@@ -21,13 +23,18 @@ _ELSE = "Correct or withdraw it in the log, with the reason."
 
 
 def of_tap(log: Sequence[facts.Event], tap: str) -> list[facts.Event]:
-    """The entries of one tap: the last has its id, those right before it have a counter behind it."""
+    """The entries of one tap: the last has its id, those right before it have a counter behind
+    it."""
     end = next((at for at in range(len(log) - 1, -1, -1) if log[at].client_event_id == tap), None)
     if end is None:
         return []
     start = end
     one = _one_tap(log[end])
-    while start > 0 and log[start - 1].client_event_id.rpartition(".")[0] == tap and _one_tap(log[start - 1]) == one:
+    while (
+        start > 0
+        and log[start - 1].client_event_id.rpartition(".")[0] == tap
+        and _one_tap(log[start - 1]) == one
+    ):
         start -= 1
     return list(log[start : end + 1])
 
@@ -43,7 +50,9 @@ def undoable(desk: Desk) -> tuple[str, ...]:
 
 
 def hinders(desk: Desk, tap: str) -> str:
-    """Why a tap cannot be undone at once; empty where it can. Not asked here: whose it is, and how long ago."""
+    """Why a tap cannot be undone at once; empty where it can. Not asked here: whose it is, and how
+    long ago.
+    """
     made = of_tap(desk.log, tap)
     if not made:
         return "There is no such tap in this job."
@@ -66,9 +75,11 @@ def hinders(desk: Desk, tap: str) -> str:
 
 
 def undo(desk: Desk, command: cmd.Undo) -> tuple[str, list[facts.Fact]]:
-    """Every entry of the tap withdrawn, with what must be judged anew; and the place they belong to.
+    """Every entry of the tap withdrawn, with what must be judged anew; and the place they belong
+    to.
 
-    Raises NotFound for a tap that this job does not have, Refused where it is too late or something hangs on it.
+    Raises NotFound for a tap that this job does not have, Refused where it is too late or something
+    hangs on it.
     """
     made = of_tap(desk.log, command.tap)
     if not made:
@@ -82,6 +93,12 @@ def undo(desk: Desk, command: cmd.Undo) -> tuple[str, list[facts.Fact]]:
     for event in reversed(made):
         withdrawn = correct(here, cmd.Correct(event.seq, REASON, withdraw=True), never_decides)
         found += withdrawn
-        log = [*desk.log, *(replace(last, seq=last.seq + i, client_event_id=f"{i}", fact=fact) for i, fact in enumerate(found, 1))]
+        log = [
+            *desk.log,
+            *(
+                replace(last, seq=last.seq + i, client_event_id=f"{i}", fact=fact)
+                for i, fact in enumerate(found, 1)
+            ),
+        ]
         here = replace(desk, log=log, job=fold(desk.house, log))
     return made[-1].at, found

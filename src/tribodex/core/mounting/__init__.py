@@ -1,1 +1,3 @@
-"""Mounting tapered bores: clearance, reduction, drive-up, gauging, window, position, locking, judgement."""
+"""Mounting tapered bores: clearance, reduction, drive-up, gauging, window, position, locking,
+judgement.
+"""

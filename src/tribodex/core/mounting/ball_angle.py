@@ -7,13 +7,16 @@ from dataclasses import dataclass
 from tribodex.core.components.bands import Span
 from tribodex.core.sources import Recall, Source
 
-# How well an angle is set and felt; the ring itself says when it is enough (common practice, no source).
+# How well an angle is set and felt; the ring itself says when it is enough (common practice, no
+# source).
 ANGLE_TOLERANCE_DEG = 10.0
 
 
 @dataclass(frozen=True)
 class BallAngle:
-    """The angle of practice for one bore, and the drive-up that goes with it. Two memories of the angle make a range."""
+    """The angle of practice for one bore, and the drive-up that goes with it. Two memories of the
+    angle make a range.
+    """
 
     bore_mm: float
     angle_deg: Span

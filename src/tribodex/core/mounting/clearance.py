@@ -34,7 +34,10 @@ class ClearanceRow:
         """Limits of a group. Raises OutOfRange where the table does not know them."""
         if group not in self.groups_um:
             raise OutOfRange.at(
-                "group", f"The table has no limits of {group} for over {self.over_mm:g} to {self.to_mm:g} mm.", ", ".join(self.groups_um)
+                "group",
+                f"The table has no limits of {group} for over {self.over_mm:g} to"
+                f" {self.to_mm:g} mm.",
+                ", ".join(self.groups_um),
             )
         return self.groups_um[group]
 
@@ -80,29 +83,55 @@ def group_limits(table: ClearanceTable, bearing: Bearing) -> Result:
         "µm",
         value_to=limits.high,
         working=(
-            Line("G_min", "least of the group", "G_min(d, group)", what, limits.low, "µm", table.source.id),
-            Line("G_max", "greatest of the group", "G_max(d, group)", what, limits.high, "µm", table.source.id),
+            Line(
+                "G_min",
+                "least of the group",
+                "G_min(d, group)",
+                what,
+                limits.low,
+                "µm",
+                table.source.id,
+            ),
+            Line(
+                "G_max",
+                "greatest of the group",
+                "G_max(d, group)",
+                what,
+                limits.high,
+                "µm",
+                table.source.id,
+            ),
         ),
     )
 
 
-def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span], group: Group, sheet_um: Span | None = None) -> Verdict:
+def judge_initial(
+    mean_um: float,
+    uncertainty_um: float,
+    row: dict[Group, Span],
+    group: Group,
+    sheet_um: Span | None = None,
+) -> Verdict:
     """Compare a gauged unmounted clearance with the limits of the group marked on the ring.
 
-    A gauging that is coarser than half of the group decides nothing, wherever its mean lies: only where it is outside by more
-    than its uncertainty the ring is.
+    A gauging that is coarser than half of the group decides nothing, wherever its mean lies: only
+    where it is outside by more than its uncertainty the ring is.
 
-    Where a maker's sheet says what its bearing has before mounting, that judges, and the standard's group stands beside it.
+    Where a maker's sheet says what its bearing has before mounting, that judges, and the standard's
+    group stands beside it.
 
-    Symbols: c₀ mean (µm), ± uncertainty (half-width, about 19 in 20); G_min, G_max limits (µm); sheet: the maker's unmounted band (µm).
-    Valid: any positive reading; the verdict is STOP only when the reading is outside by more than its uncertainty.
+    Symbols: c₀ mean (µm), ± uncertainty (half-width, about 19 in 20); G_min, G_max limits (µm);
+        sheet: the maker's unmounted band (µm).
+    Valid: any positive reading; the verdict is STOP only when the reading is outside by more than
+        its uncertainty.
     Raises: nothing.
     Source: ISO 5753-1 for the limits; what to do outside: common practice, no source.
 
     >>> row = {Group.CN: Span(80, 110), Group.C3: Span(110, 140)}
     >>> judge_initial(124, 4, row, Group.C3).word
     'inside the group'
-    >>> v = judge_initial(92, 4, row, Group.C3); v.level.value, 'CN' in v.reason
+    >>> v = judge_initial(92, 4, row, Group.C3)
+    >>> v.level.value, "CN" in v.reason
     ('stop', True)
     """
     if sheet_um is not None:
@@ -115,47 +144,79 @@ def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span],
         return Verdict(
             NOT_DECIDED,
             Level.UNKNOWN,
-            f"{um_text(mean_um)} ± {um_text(uncertainty_um)}: the gauging is coarser than half of {group} ({um_text(limits.low)} to "
-            f"{um_text(limits.high)}). Take finer feelers or more places.",
+            f"{um_text(mean_um)} ± {um_text(uncertainty_um)}: the gauging is coarser than half of"
+            f" {group} ({um_text(limits.low)} to {um_text(limits.high)}). Take finer feelers or"
+            " more places.",
             code=ClearanceCode.NOT_DECIDED,
         )
     if inside:
-        return Verdict("inside the group", Level.GOOD, f"{um_text(mean_um)} lies in {group}, {um_text(limits.low)} to {um_text(limits.high)}.")
+        return Verdict(
+            "inside the group",
+            Level.GOOD,
+            f"{um_text(mean_um)} lies in {group}, {um_text(limits.low)} to {um_text(limits.high)}.",
+        )
     if gap <= uncertainty_um:
         return Verdict(
             "at the edge of the group",
             Level.WATCH,
-            f"{um_text(mean_um)} is {um_text(gap)} {side} {group} ({um_text(limits.low)} to {um_text(limits.high)}), "
-            f"within the uncertainty of the gauging (± {um_text(uncertainty_um)}).",
+            f"{um_text(mean_um)} is {um_text(gap)} {side} {group} ({um_text(limits.low)} to"
+            f" {um_text(limits.high)}), within the uncertainty of the gauging (±"
+            f" {um_text(uncertainty_um)}).",
         )
     fits = [g.value for g, span in row.items() if span.low <= mean_um <= span.high]
     like = f" It would fit {' or '.join(fits)}." if fits else ""
     return Verdict(
         "outside the group",
         Level.STOP,
-        f"{um_text(mean_um)} is {um_text(gap)} {side} {group} ({um_text(limits.low)} to {um_text(limits.high)}), more than the uncertainty "
-        f"of the gauging (± {um_text(uncertainty_um)}).{like} Wrong group, wrong ring, dirt, or wrong gauging.",
+        f"{um_text(mean_um)} is {um_text(gap)} {side} {group} ({um_text(limits.low)} to"
+        f" {um_text(limits.high)}), more than the uncertainty of the gauging (±"
+        f" {um_text(uncertainty_um)}).{like} Wrong group, wrong ring, dirt, or wrong gauging.",
         code=ClearanceCode.OUTSIDE_THE_GROUP,
     )
 
 
-def _judge_by_sheet(mean_um: float, uncertainty_um: float, band: Span, group_um: Span | None, group: Group) -> Verdict:
-    """The unmounted clearance against the sheet's band; what the group of the standard would say is told, not judged."""
+def _judge_by_sheet(
+    mean_um: float, uncertainty_um: float, band: Span, group_um: Span | None, group: Group
+) -> Verdict:
+    """The unmounted clearance against the sheet's band; what the group of the standard would say is
+    told, not judged.
+    """
     ends = f"{um_text(band.low)} to {um_text(band.high)}"
     beside = ""
     if group_um is not None:
         fits = "it lies in it" if group_um.low <= mean_um <= group_um.high else "it lies outside it"
-        beside = f" {group} by the standard is {um_text(group_um.low)} to {um_text(group_um.high)}: {fits}."
+        beside = (
+            f" {group} by the standard is {um_text(group_um.low)} to {um_text(group_um.high)}:"
+            f" {fits}."
+        )
     gap = max(band.low - mean_um, mean_um - band.high, 0.0)
     side = "below" if mean_um < band.low else "above"
     if gap <= uncertainty_um and uncertainty_um > (band.high - band.low) / 2:
-        why = f"{um_text(mean_um)} ± {um_text(uncertainty_um)}: coarser than half of the sheet's band ({ends}). Take finer feelers or more places."
+        why = (
+            f"{um_text(mean_um)} ± {um_text(uncertainty_um)}: coarser than half of the sheet's band"
+            f" ({ends}). Take finer feelers or more places."
+        )
         return Verdict(NOT_DECIDED, Level.UNKNOWN, f"{why}{beside}", code=ClearanceCode.NOT_DECIDED)
     if not gap:
-        return Verdict("inside the sheet's band", Level.GOOD, f"{um_text(mean_um)} lies in the sheet's unmounted band, {ends}.{beside}")
+        return Verdict(
+            "inside the sheet's band",
+            Level.GOOD,
+            f"{um_text(mean_um)} lies in the sheet's unmounted band, {ends}.{beside}",
+        )
     if gap <= uncertainty_um:
-        why = f"{um_text(mean_um)} is {um_text(gap)} {side} the sheet's band ({ends}), within the uncertainty of the gauging."
+        why = (
+            f"{um_text(mean_um)} is {um_text(gap)} {side} the sheet's band ({ends}), within the"
+            " uncertainty of the gauging."
+        )
         return Verdict("at the edge of the sheet's band", Level.WATCH, f"{why}{beside}")
-    why = f"{um_text(mean_um)} is {um_text(gap)} {side} the sheet's unmounted band ({ends}), more than ± {um_text(uncertainty_um)}."
+    why = (
+        f"{um_text(mean_um)} is {um_text(gap)} {side} the sheet's unmounted band ({ends}), more"
+        f" than ± {um_text(uncertainty_um)}."
+    )
     more = " Another bearing than the sheet is made for, dirt, or wrong gauging."
-    return Verdict("outside the sheet's band", Level.STOP, f"{why}{beside}{more}", code=ClearanceCode.OUTSIDE_THE_SHEET)
+    return Verdict(
+        "outside the sheet's band",
+        Level.STOP,
+        f"{why}{beside}{more}",
+        code=ClearanceCode.OUTSIDE_THE_SHEET,
+    )

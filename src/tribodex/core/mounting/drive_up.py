@@ -1,4 +1,6 @@
-"""From reduction to axial drive-up to nut angle, and back. Elastic rings on a solid shaft, taper and thread."""
+"""From reduction to axial drive-up to nut angle, and back. Elastic rings on a solid shaft, taper
+and thread.
+"""
 
 from __future__ import annotations
 
@@ -24,11 +26,13 @@ def drive_up_mm(reduction_um: float, ratio: float, slope: float) -> float:
     Raises: OutOfRange for a ratio or slope that is not above zero.
     Source: taper geometry with Lamé's ratio.
 
-    >>> round(drive_up_mm(50, 0.837, 1/12), 3)
+    >>> round(drive_up_mm(50, 0.837, 1 / 12), 3)
     0.717
     """
     if ratio <= 0 or slope <= 0:
-        raise OutOfRange.at("taper", "Ratio and taper are above zero.", "k about 0.75 to 0.85, taper 1:12 or 1:30")
+        raise OutOfRange.at(
+            "taper", "Ratio and taper are above zero.", "k about 0.75 to 0.85, taper 1:12 or 1:30"
+        )
     return reduction_um / 1000 / (ratio * slope)
 
 
@@ -70,13 +74,15 @@ def reduction_per_degree_um(ratio: float, slope: float, pitch_mm: float) -> floa
     Raises: nothing.
     Source: screw and taper geometry with Lamé's ratio.
 
-    >>> round(reduction_per_degree_um(0.837, 1/12, 2), 3)
+    >>> round(reduction_per_degree_um(0.837, 1 / 12, 2), 3)
     0.388
     """
     return 1000 * ratio * slope * pitch_mm / 360
 
 
-def computed_drive_up(bearing: Bearing, low_um: float, high_um: float, shaft: Shaft | None = None) -> Result:
+def computed_drive_up(
+    bearing: Bearing, low_um: float, high_um: float, shaft: Shaft | None = None
+) -> Result:
     """Axial drive-up for a range of reductions, as a figure: a cross-check of the card, ±20 %.
 
     Symbols: s (mm), r (µm), k, t.
@@ -101,8 +107,24 @@ def computed_drive_up(bearing: Bearing, low_um: float, high_um: float, shaft: Sh
         uncertainty=2 * RATIO_SD_SHARE * high,
         working=(
             *ratio_lines(bearing, shaft),
-            Line("s_min", "least drive-up", "s = r/(k·t)", f"{number(low_um / 1000)}/({number(k)}·{bearing.taper})", low, "mm", LAME.id),
-            Line("s_max", "greatest drive-up", "s = r/(k·t)", f"{number(high_um / 1000)}/({number(k)}·{bearing.taper})", high, "mm", LAME.id),
+            Line(
+                "s_min",
+                "least drive-up",
+                "s = r/(k·t)",
+                f"{number(low_um / 1000)}/({number(k)}·{bearing.taper})",
+                low,
+                "mm",
+                LAME.id,
+            ),
+            Line(
+                "s_max",
+                "greatest drive-up",
+                "s = r/(k·t)",
+                f"{number(high_um / 1000)}/({number(k)}·{bearing.taper})",
+                high,
+                "mm",
+                LAME.id,
+            ),
         ),
         note="A cross-check from elastic rings, counted from firm metal-to-metal contact.",
     )
@@ -117,7 +139,8 @@ def nut_angle(low_mm: float, high_mm: float, nut: LockNut) -> Result:
     Source: screw geometry.
 
     >>> n = LockNut(90, 2, 120, 4, 17, 10)
-    >>> r = nut_angle(0.7, 0.9, n); round(r.value, 6), r.value_to
+    >>> r = nut_angle(0.7, 0.9, n)
+    >>> round(r.value, 6), r.value_to
     (126.0, 162.0)
     """
     low, high = nut_angle_deg(low_mm, nut.pitch_mm), nut_angle_deg(high_mm, nut.pitch_mm)
@@ -128,10 +151,21 @@ def nut_angle(low_mm: float, high_mm: float, nut: LockNut) -> Result:
         "°",
         value_to=high,
         working=tuple(
-            Line(f"α_{end}", "nut turn", "α = 360°·s/P", f"360·{number(s)}/{number(nut.pitch_mm)}", a, "°", SCREW.id)
+            Line(
+                f"α_{end}",
+                "nut turn",
+                "α = 360°·s/P",
+                f"360·{number(s)}/{number(nut.pitch_mm)}",
+                a,
+                "°",
+                SCREW.id,
+            )
             for end, s, a in (("min", low_mm, low), ("max", high_mm, high))
         ),
-        note="Not to be mixed with turns counted from hand-tight: those include closing the slit sleeve.",
+        note=(
+            "Not to be mixed with turns counted from hand-tight: those include closing the slit"
+            " sleeve."
+        ),
     )
 
 
@@ -143,11 +177,14 @@ def rim_length(low_deg: float, high_deg: float, nut: LockNut) -> Result:
     Raises: nothing.
     Source: circle geometry.
 
-    >>> r = rim_length(126, 162, LockNut(90, 2, 120, 4, 17, 10)); round(r.value), round(r.value_to)
+    >>> r = rim_length(126, 162, LockNut(90, 2, 120, 4, 17, 10))
+    >>> round(r.value), round(r.value_to)
     (132, 170)
     """
     if nut.outside_mm is None:
-        note = "The nut's outside diameter is not known: measure it to have the length along its rim."
+        note = (
+            "The nut's outside diameter is not known: measure it to have the length along its rim."
+        )
         return Result("rim_length", "Along the nut's rim", None, "mm", note=note)
     low, high = rim_length_mm(low_deg, nut.outside_mm), rim_length_mm(high_deg, nut.outside_mm)
     return Result(
@@ -157,7 +194,15 @@ def rim_length(low_deg: float, high_deg: float, nut: LockNut) -> Result:
         "mm",
         value_to=high,
         working=tuple(
-            Line(f"u_{end}", "rim length", "u = π·D_nut·α/360", f"π·{number(nut.outside_mm)}·{number(a)}/360", u, "mm", SCREW.id)
+            Line(
+                f"u_{end}",
+                "rim length",
+                "u = π·D_nut·α/360",
+                f"π·{number(nut.outside_mm)}·{number(a)}/360",
+                u,
+                "mm",
+                SCREW.id,
+            )
             for end, a, u in (("min", low_deg, low), ("max", high_deg, high))
         ),
     )

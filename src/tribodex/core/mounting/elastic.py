@@ -1,7 +1,9 @@
-"""Thick-walled rings (Lamé): what a press fit does to the raceway, for solid and hollow shafts and different steels.
+"""Thick-walled rings (Lamé): what a press fit does to the raceway, for solid and hollow shafts and
+different steels.
 
-A slit sleeve is no tube: it carries pressure inwards and no hoop of its own. What lies under it gives way by its own shape, so the
-share goes with the shaft's bore over the shaft's *own* diameter, not over the bearing's bore.
+A slit sleeve is no tube: it carries pressure inwards and no hoop of its own. What lies under it
+gives way by its own shape, so the share goes with the shaft's bore over the shaft's *own* diameter,
+not over the bearing's bore.
 """
 
 from __future__ import annotations
@@ -27,13 +29,22 @@ class HoopCode(StrEnum):
 def _shares(bore_mm: float, raceway_mm: float, shaft_bore_mm: float) -> tuple[float, float]:
     k, k0 = bore_mm / raceway_mm, shaft_bore_mm / bore_mm
     if not 0.5 < k < 1:
-        raise OutOfRange.at("outside", f"d/F = {k:.2f} is outside 0.5 to 1.", "dimensions of one and the same bearing")
+        raise OutOfRange.at(
+            "outside",
+            f"d/F = {k:.2f} is outside 0.5 to 1.",
+            "dimensions of one and the same bearing",
+        )
     if not 0 <= k0 < 0.95:
-        raise OutOfRange.at("shaft_bore", f"A shaft bore of {shaft_bore_mm:g} mm leaves no wall.", f"0 to {0.95 * bore_mm:.0f} mm")
+        raise OutOfRange.at(
+            "shaft_bore",
+            f"A shaft bore of {shaft_bore_mm:g} mm leaves no wall.",
+            f"0 to {0.95 * bore_mm:.0f} mm",
+        )
     return k, k0
 
 
-# How much of a seat is smoothed away: d/(d + 2) ground, d/(d + 3) turned (handbook rule, from memory).
+# How much of a seat is smoothed away: d/(d + 2) ground, d/(d + 3) turned (handbook rule, from
+# memory).
 SMOOTHING_MM = {Finish.GROUND: 2.0, Finish.TURNED: 3.0}
 
 
@@ -43,14 +54,15 @@ def contact_pressure_mpa(
     raceway_mm: float,
     shaft_bore_mm: float = 0.0,
     ring: Material = RING_STEEL,
+    *,
     shaft: Material = RING_STEEL,
 ) -> float:
     """Mean pressure between ring and seat.
 
     p = (Δ/d) / [ ((1+k²)/(1-k²)+ν_i)/E_i + ((1+k₀²)/(1-k₀²)-ν_s)/E_s ], k = d/F, k₀ = d_s/d.
 
-    Symbols: Δ diametral interference, d bore, F raceway diameter of the inner ring, d_s bore of the shaft (mm); E (MPa),
-    ν (1); p (MPa).
+    Symbols: Δ diametral interference, d bore, F raceway diameter of the inner ring, d_s bore of the
+    shaft (mm); E (MPa), ν (1); p (MPa).
     Valid: plane stress, elastic, 0.5 < k < 1, k₀ < 0.95, Δ ≥ 0.
     Raises: OutOfRange outside of that.
     Source: Lamé, thick-walled rings.
@@ -59,13 +71,23 @@ def contact_pressure_mpa(
     20.74
     """
     if interference_mm < 0:
-        raise OutOfRange.at("interference", "An interference is zero or above.", "mm, for example 0.06")
+        raise OutOfRange.at(
+            "interference", "An interference is zero or above.", "mm, for example 0.06"
+        )
     k, k0 = _shares(bore_mm, raceway_mm, shaft_bore_mm)
-    give = ((1 + k * k) / (1 - k * k) + ring.poisson) / ring.e_mpa + ((1 + k0 * k0) / (1 - k0 * k0) - shaft.poisson) / shaft.e_mpa
+    give = ((1 + k * k) / (1 - k * k) + ring.poisson) / ring.e_mpa + (
+        (1 + k0 * k0) / (1 - k0 * k0) - shaft.poisson
+    ) / shaft.e_mpa
     return interference_mm / bore_mm / give
 
 
-def growth_ratio(bore_mm: float, raceway_mm: float, shaft_bore_mm: float = 0.0, ring: Material = RING_STEEL, shaft: Material = RING_STEEL) -> float:
+def growth_ratio(
+    bore_mm: float,
+    raceway_mm: float,
+    shaft_bore_mm: float = 0.0,
+    ring: Material = RING_STEEL,
+    shaft: Material = RING_STEEL,
+) -> float:
     """Share of the interference that becomes raceway growth: ΔF/Δ = 2·p·d·k/(E_i·(1-k²))/Δ.
 
     For one steel and a solid seat this is k = d/F; for a hollow one k·(1-k₀²)/(1-k²·k₀²).
@@ -79,12 +101,13 @@ def growth_ratio(bore_mm: float, raceway_mm: float, shaft_bore_mm: float = 0.0, 
     (0.8372, 0.7613)
     """
     k, _ = _shares(bore_mm, raceway_mm, shaft_bore_mm)
-    pressure = contact_pressure_mpa(1.0, bore_mm, raceway_mm, shaft_bore_mm, ring, shaft)
+    pressure = contact_pressure_mpa(1.0, bore_mm, raceway_mm, shaft_bore_mm, ring, shaft=shaft)
     return 2 * pressure * bore_mm * k / (ring.e_mpa * (1 - k * k))
 
 
 def smoothing(bore_mm: float, finish: Finish = Finish.GROUND) -> float:
-    """Share of the interference left after the surfaces have smoothed out: d/(d+2) ground, d/(d+3) turned.
+    """Share of the interference left after the surfaces have smoothed out: d/(d+2) ground, d/(d+3)
+    turned.
 
     Symbols: d bore (mm).
     Valid: interference of a usual press fit.
@@ -114,11 +137,14 @@ def effective_ratio(bearing: Bearing, shaft: Shaft | None = None) -> float:
     d, f = bearing.bore_mm, bearing.inner_raceway_mm
     if shaft is None:
         return growth_ratio(d, f) * smoothing(d)
-    return growth_ratio(d, f, inner_bore_mm(bearing, shaft), RING_STEEL, shaft.material) * smoothing(d, shaft.finish)
+    return growth_ratio(
+        d, f, inner_bore_mm(bearing, shaft), RING_STEEL, shaft.material
+    ) * smoothing(d, shaft.finish)
 
 
 def inner_bore_mm(bearing: Bearing, shaft: Shaft) -> float:
-    """The shaft's bore as a seat of the bearing's bore would have it: d·d_h/D_s. The sleeve between passes the pressure on: p_s = p·d/D_s.
+    """The shaft's bore as a seat of the bearing's bore would have it: d·d_h/D_s. The sleeve between
+    passes the pressure on: p_s = p·d/D_s.
 
     Symbols: d bore of the bearing, d_h bore, D_s diameter of the shaft (mm).
     Valid: shafts under a slit sleeve, and those that carry the ring themselves (D_s = d).
@@ -127,7 +153,10 @@ def inner_bore_mm(bearing: Bearing, shaft: Shaft) -> float:
 
     >>> from tribodex.core.components.bearing import Group, Taper
     >>> b = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)
-    >>> [round(growth_ratio(90, 107.5, inner_bore_mm(b, Shaft(80, bore))), 2) for bore in (0, 60, 70, 75)]
+    >>> [
+    ...     round(growth_ratio(90, 107.5, inner_bore_mm(b, Shaft(80, bore))), 2)
+    ...     for bore in (0, 60, 70, 75)
+    ... ]
     [0.84, 0.6, 0.42, 0.26]
     """
     return shaft.bore_mm * bearing.bore_mm / shaft.diameter_mm
@@ -147,7 +176,17 @@ def ratio_lines(bearing: Bearing, shaft: Shaft | None) -> tuple[Line, ...]:
     """
     d, f = bearing.bore_mm, bearing.inner_raceway_mm
     k = d / f
-    lines = [Line("d/F", "bore over raceway diameter", f"F = {bearing.raceway_formula}", f"{number(d)}/{number(f)}", k, "", LAME.id)]
+    lines = [
+        Line(
+            "d/F",
+            "bore over raceway diameter",
+            f"F = {bearing.raceway_formula}",
+            f"{number(d)}/{number(f)}",
+            k,
+            "",
+            LAME.id,
+        )
+    ]
     bore = inner_bore_mm(bearing, shaft) if shaft else 0.0
     material = shaft.material if shaft else RING_STEEL
     grown = growth_ratio(d, f, bore, RING_STEEL, material)
@@ -158,7 +197,8 @@ def ratio_lines(bearing: Bearing, shaft: Shaft | None) -> tuple[Line, ...]:
                 "ΔF/Δ",
                 f"raceway growth for the interference; shaft of {material.name}{bored}",
                 "2·p·d·k/(E_i·(1-k²))/Δ",
-                f"E_i = {RING_STEEL.e_gpa:g}, E_s = {material.e_gpa:g} GPa, k₀ = {number(bore / d)}",
+                f"E_i = {RING_STEEL.e_gpa:g}, E_s = {material.e_gpa:g} GPa, k₀ ="
+                f" {number(bore / d)}",
                 grown,
                 "",
                 LAME.id,
@@ -195,8 +235,19 @@ def ratio_result(bearing: Bearing, shaft: Shaft | None, uncertainty_share: float
     """
     lines = ratio_lines(bearing, shaft)
     k = lines[-1].value or 0.0
-    note = "Share of the interference that comes out of the clearance. A hollow shaft gives way: it takes more drive-up for the same reduction."
-    return Result("ratio", "Effective ratio k", k, "", uncertainty=2 * uncertainty_share * k, working=lines, note=note)
+    note = (
+        "Share of the interference that comes out of the clearance. A hollow shaft gives way: it"
+        " takes more drive-up for the same reduction."
+    )
+    return Result(
+        "ratio",
+        "Effective ratio k",
+        k,
+        "",
+        uncertainty=2 * uncertainty_share * k,
+        working=lines,
+        note=note,
+    )
 
 
 def pressure_result(bearing: Bearing, shaft: Shaft | None, low_um: float, high_um: float) -> Result:
@@ -219,24 +270,33 @@ def pressure_result(bearing: Bearing, shaft: Shaft | None, low_um: float, high_u
     found = []
     for end, reduction in (("min", low_um), ("max", high_um)):
         interference = reduction / 1000 / grown
-        pressure = contact_pressure_mpa(interference, d, f, bore, RING_STEEL, material)
+        pressure = contact_pressure_mpa(interference, d, f, bore, RING_STEEL, shaft=material)
         found.append(
             Line(
                 f"p_{end}",
                 "mean contact pressure",
                 "p = (Δ/d)/[((1+k²)/(1-k²)+ν_i)/E_i + ((1+k₀²)/(1-k₀²)-ν_s)/E_s]",
-                f"Δ = {number(reduction / 1000)}/{number(grown)} = {number(interference)} mm, d = {number(d)} mm",
+                f"Δ = {number(reduction / 1000)}/{number(grown)} = {number(interference)} mm, d ="
+                f" {number(d)} mm",
                 pressure,
                 "MPa",
                 LAME.id,
             )
         )
     low, high = (line.value or 0.0 for line in found)
-    return Result("pressure", "Contact pressure on the seat", low, "MPa", value_to=high, uncertainty=0.15 * high, working=tuple(found))
+    return Result(
+        "pressure",
+        "Contact pressure on the seat",
+        low,
+        "MPa",
+        value_to=high,
+        uncertainty=0.15 * high,
+        working=tuple(found),
+    )
 
 
-# Tensile hoop stress of a through-hardened inner ring, MPa: usual limit, and the upper one seen (general handbooks, remembered twice,
-# 127 and 140 against each other: the lower is kept; ± 20 %).
+# Tensile hoop stress of a through-hardened inner ring, MPa: usual limit, and the upper one seen
+# (general handbooks, remembered twice, 127 and 140 against each other: the lower is kept; ± 20 %).
 HOOP_USUAL_MPA, HOOP_MOST_MPA = 127.0, 175.0
 
 
@@ -255,16 +315,19 @@ def hoop_stress_mpa(pressure_mpa: float, bore_mm: float, raceway_mm: float) -> f
     return pressure_mpa * (1 + k * k) / (1 - k * k)
 
 
-# Compression at the bore of a hollow shaft, MPa: carbon steel yields at some 300 (from memory); half of it is far from that.
+# Compression at the bore of a hollow shaft, MPa: carbon steel yields at some 300 (from memory);
+# half of it is far from that.
 SHAFT_HOOP_USUAL_MPA, SHAFT_HOOP_MOST_MPA = 200.0, 300.0
 # Other materials may yield earlier: above this their own figure is asked for, MPa.
 OTHER_HOOP_MPA = 100.0
 
 
 def shaft_hoop_result(bearing: Bearing, shaft: Shaft, pressure: Result) -> Result | None:
-    """Hoop stress at the bore of a hollow shaft: σ = -2·p_s/(1-k_h²), p_s = p·d/D_s, k_h = d_h/D_s. None for a solid one.
+    """Hoop stress at the bore of a hollow shaft: σ = -2·p_s/(1-k_h²), p_s = p·d/D_s, k_h = d_h/D_s.
+    None for a solid one.
 
-    Symbols: p contact pressure in the ring's bore (MPa), d bearing bore, D_s diameter, d_h bore of the shaft (mm); σ (MPa), compression.
+    Symbols: p contact pressure in the ring's bore (MPa), d bearing bore, D_s diameter, d_h bore of
+        the shaft (mm); σ (MPa), compression.
     Valid: plane stress, elastic.
     Raises: nothing.
     Source: Lamé, thick-walled tube under pressure from outside; limits from memory, low confidence.
@@ -281,18 +344,44 @@ def shaft_hoop_result(bearing: Bearing, shaft: Shaft, pressure: Result) -> Resul
     stress = 2 * on_shaft / (1 - ratio * ratio)
     steel = shaft.material.name == SHAFT_STEEL.name
     if steel and stress > SHAFT_HOOP_MOST_MPA:
-        why = f"{stress:.0f} MPa of compression at its bore; carbon steel yields near {SHAFT_HOOP_MOST_MPA:.0f}. Take out less, or a thicker wall."
+        why = (
+            f"{stress:.0f} MPa of compression at its bore; carbon steel yields near"
+            f" {SHAFT_HOOP_MOST_MPA:.0f}. Take out less, or a thicker wall."
+        )
         verdict = Verdict("the shaft gives way", Level.STOP, why, code=HoopCode.SHAFT_TOO_HIGH)
     elif not steel and stress > OTHER_HOOP_MPA:
         why = f"{stress:.0f} MPa of compression at its bore: ask what this material bears."
-        verdict = Verdict("not known what it bears", Level.UNKNOWN, why, code=HoopCode.SHAFT_NOT_KNOWN)
+        verdict = Verdict(
+            "not known what it bears", Level.UNKNOWN, why, code=HoopCode.SHAFT_NOT_KNOWN
+        )
     elif stress > SHAFT_HOOP_USUAL_MPA:
-        verdict = Verdict("high", Level.WATCH, f"{stress:.0f} MPa of compression at its bore: keep to the lower half of the reduction.")
+        verdict = Verdict(
+            "high",
+            Level.WATCH,
+            f"{stress:.0f} MPa of compression at its bore: keep to the lower half of the"
+            " reduction.",
+        )
     else:
         verdict = Verdict("bears it", Level.GOOD, f"{stress:.0f} MPa of compression at its bore.")
     put_in = f"2·{number(on_shaft)}/(1-{number(ratio * ratio)})"
-    line = Line("σ_s", "compression at the shaft's bore", "σ = 2·p·(d/D_s)/(1-k_h²)", put_in, stress, "MPa", LAME.id)
-    return Result("shaft_hoop", "Hoop stress at the hollow shaft's bore", stress, "MPa", uncertainty=0.15 * stress, verdict=verdict, working=(line,))
+    line = Line(
+        "σ_s",
+        "compression at the shaft's bore",
+        "σ = 2·p·(d/D_s)/(1-k_h²)",
+        put_in,
+        stress,
+        "MPa",
+        LAME.id,
+    )
+    return Result(
+        "shaft_hoop",
+        "Hoop stress at the hollow shaft's bore",
+        stress,
+        "MPa",
+        uncertainty=0.15 * stress,
+        verdict=verdict,
+        working=(line,),
+    )
 
 
 def hoop_result(bearing: Bearing, pressure: Result) -> Result:
@@ -310,17 +399,41 @@ def hoop_result(bearing: Bearing, pressure: Result) -> Result:
     """
     p, d, f = pressure.value_to or pressure.value or 0.0, bearing.bore_mm, bearing.inner_raceway_mm
     stress = hoop_stress_mpa(p, d, f)
-    kept = f"through-hardened rings: usual {HOOP_USUAL_MPA:.0f}, up to {HOOP_MOST_MPA:.0f} MPa seen (from memory, ± 20 %)"
+    kept = (
+        f"through-hardened rings: usual {HOOP_USUAL_MPA:.0f}, up to {HOOP_MOST_MPA:.0f} MPa seen"
+        " (from memory, ± 20 %)"
+    )
     if stress > HOOP_MOST_MPA:
         verdict = Verdict(
-            "too high", Level.STOP, f"{stress:.0f} MPa; {kept}. The ring may crack: take out less, or ask the maker.", code=HoopCode.TOO_HIGH
+            "too high",
+            Level.STOP,
+            f"{stress:.0f} MPa; {kept}. The ring may crack: take out less, or ask the maker.",
+            code=HoopCode.TOO_HIGH,
         )
     elif stress > HOOP_USUAL_MPA:
-        verdict = Verdict("above the usual limit", Level.WATCH, f"{stress:.0f} MPa; {kept}. Keep to the lower half of the reduction where you can.")
+        verdict = Verdict(
+            "above the usual limit",
+            Level.WATCH,
+            f"{stress:.0f} MPa; {kept}. Keep to the lower half of the reduction where you can.",
+        )
     else:
         verdict = Verdict("inside the usual limit", Level.GOOD, f"{stress:.0f} MPa; {kept}.")
     k = d / f
-    line = Line("σ", "hoop stress at the bore", "σ = p·(1+k²)/(1-k²)", f"{number(p)}·(1+{number(k * k)})/(1-{number(k * k)})", stress, "MPa", LAME.id)
+    line = Line(
+        "σ",
+        "hoop stress at the bore",
+        "σ = p·(1+k²)/(1-k²)",
+        f"{number(p)}·(1+{number(k * k)})/(1-{number(k * k)})",
+        stress,
+        "MPa",
+        LAME.id,
+    )
     return Result(
-        "hoop_stress", "Hoop stress of the inner ring, greatest reduction", stress, "MPa", uncertainty=0.15 * stress, verdict=verdict, working=(line,)
+        "hoop_stress",
+        "Hoop stress of the inner ring, greatest reduction",
+        stress,
+        "MPa",
+        uncertainty=0.15 * stress,
+        verdict=verdict,
+        working=(line,),
     )

@@ -13,7 +13,8 @@ from tribodex.core.quantities import um_text
 from tribodex.core.sources import EXPANSION, GAUGED
 from tribodex.core.working import Line, Result, number
 
-# Narrower than this no further leaf is asked for: feel and leaf tolerance are of that size (common practice, no source).
+# Narrower than this no further leaf is asked for: feel and leaf tolerance are of that size (common
+# practice, no source).
 FINE_ENOUGH_UM = 15.0
 # A place this many standard deviations from the median stands out (common practice, no source).
 OUTLIER_SDS = 3.5
@@ -46,7 +47,8 @@ class Row(StrEnum):
         return "nut-side row" if self is Row.NUT_SIDE else "far row"
 
     def called(self, unmounted: bool) -> str:
-        """What it is called while there is no nut yet: by the face that bears the number, and the other one.
+        """What it is called while there is no nut yet: by the face that bears the number, and the
+        other one.
 
         >>> Row.NUT_SIDE.called(True), Row.NUT_SIDE.called(False)
         ('marked-face row', 'nut-side row')
@@ -87,8 +89,9 @@ class Trial:
 class Bracket:
     """What the trials at one place and row say. Ends in µm, None while unknown.
 
-    `contradiction` is set when a thicker leaf passed where a thinner one did not. `nothing_passed`: even the thinnest leaf
-    of the set stopped, so there is no measurable clearance there, and no number either.
+    `contradiction` is set when a thicker leaf passed where a thinner one did not. `nothing_passed`:
+    even the thinnest leaf of the set stopped, so there is no measurable clearance there, and no
+    number either.
     """
 
     low_um: float | None
@@ -144,7 +147,8 @@ def bracket_of(trials: Sequence[Trial]) -> Bracket:
 
 
 def mark_thin_end(bracket: Bracket, gauge: FeelerSet) -> Bracket:
-    """Say so when even the thinnest leaf does not pass: no measurable clearance, never a number between zero and that leaf.
+    """Say so when even the thinnest leaf does not pass: no measurable clearance, never a number
+    between zero and that leaf.
 
     Symbols: as bracket_of.
     Valid: one place of one row.
@@ -156,14 +160,20 @@ def mark_thin_end(bracket: Bracket, gauge: FeelerSet) -> Bracket:
     >>> b.nothing_passed, b.closed
     (True, False)
     """
-    if bracket.low_um is None and bracket.high_um is not None and bracket.high_um <= gauge.leaves_um[0] + 0.5:
+    if (
+        bracket.low_um is None
+        and bracket.high_um is not None
+        and bracket.high_um <= gauge.leaves_um[0] + 0.5
+    ):
         return replace(bracket, nothing_passed=True)
     return bracket
 
 
 @dataclass(frozen=True)
 class Cell:
-    """One place of one row with its bracket; `unmounted` while there is no nut that its rows could be named by."""
+    """One place of one row with its bracket; `unmounted` while there is no nut that its rows could
+    be named by.
+    """
 
     place: int
     row: Row
@@ -189,8 +199,8 @@ class Gauged:
 class Summary:
     """What a gauging says. Clearances in µm; `sd_um` one standard deviation of the mean.
 
-    `row_difference_um` is the difference between the rows' means; None unless both were gauged. `correction_um` was added
-    for a warm ring.
+    `row_difference_um` is the difference between the rows' means; None unless both were gauged.
+    `correction_um` was added for a warm ring.
     """
 
     mean_um: float
@@ -207,18 +217,28 @@ class Summary:
         return 2 * self.sd_um
 
 
-def summarise(cells: Sequence[Cell], correction_um: float = 0.0, correction_sd_um: float = 0.0) -> Summary | None:
+def summarise(
+    cells: Sequence[Cell], correction_um: float = 0.0, correction_sd_um: float = 0.0
+) -> Summary | None:
     """Mean, uncertainty and spread of the closed brackets; None when none is closed.
 
-    A bracket counts as evenly likely from end to end; its leaves' tolerance and the feel are added in quadrature.
-    The differences between places are real (form, settling) and enter the uncertainty of the mean.
+    A bracket counts as evenly likely from end to end; its leaves' tolerance and the feel are added
+    in quadrature. The differences between places are real (form, settling) and enter the
+    uncertainty of the mean.
 
-    Symbols: c = mean of the middles + correction for a warm ring; sd² = (mean cell variance + variance between cells)/n + sd² of it.
+    Symbols: c = mean of the middles + correction for a warm ring; sd² = (mean cell variance +
+        variance between cells)/n + sd² of it.
     Valid: brackets of one gauging, nut not moved between.
     Raises: nothing.
-    Source: evaluation of rectangular distributions as in the GUM (JCGM 100:2008, 4.3.7), from memory.
+    Source: evaluation of rectangular distributions as in the GUM (JCGM 100:2008, 4.3.7), from
+        memory.
 
-    >>> s = summarise([Cell(1, Row.NUT_SIDE, Bracket(100.0, 110.0)), Cell(1, Row.FAR_SIDE, Bracket(110.0, 120.0))])
+    >>> s = summarise(
+    ...     [
+    ...         Cell(1, Row.NUT_SIDE, Bracket(100.0, 110.0)),
+    ...         Cell(1, Row.FAR_SIDE, Bracket(110.0, 120.0)),
+    ...     ]
+    ... )
     >>> s.mean_um, s.spread_um, s.row_difference_um
     (110.0, 10.0, -10.0)
     """
@@ -240,11 +260,16 @@ def summarise(cells: Sequence[Cell], correction_um: float = 0.0, correction_sd_u
         step = max(FINE_ENOUGH_UM, *(c.bracket.width_um for c in closed))
         if abs(difference) > step:
             findings.append(
-                f"The rows differ by {um_text(abs(difference))}, more than one feeler step: the outer ring is cocked or the "
-                "rollers are not settled. Turn the ring, settle, and gauge again; do not average it away."
+                f"The rows differ by {um_text(abs(difference))}, more than one feeler step: the"
+                " outer ring is cocked or the rollers are not settled. Turn the ring, settle, and"
+                " gauge again; do not average it away."
             )
     findings.extend(_outliers(closed, mids))
-    findings.extend(f"{c.where.capitalize()}: {c.bracket.contradiction}." for c in cells if c.bracket.contradiction)
+    findings.extend(
+        f"{c.where.capitalize()}: {c.bracket.contradiction}."
+        for c in cells
+        if c.bracket.contradiction
+    )
     sd = math.sqrt((within + between) / n + correction_sd_um**2)
     return Summary(
         mean_um=mean + correction_um,
@@ -258,18 +283,22 @@ def summarise(cells: Sequence[Cell], correction_um: float = 0.0, correction_sd_u
 
 
 def undecided_um(cells: Sequence[Cell]) -> float:
-    """Half the stretch that every closed bracket holds: nothing that was read says where in it the clearance lies. Zero for none.
+    """Half the stretch that every closed bracket holds: nothing that was read says where in it the
+    clearance lies. Zero for none.
 
     Steps of leaves are no independent errors: six times 100 to 300 µm says no more than once.
 
     Symbols: as summarise (µm).
     Valid: brackets of one gauging.
     Raises: nothing.
-    Source: the common part of intervals; a systematic effect is not averaged away (JCGM 100:2008, E.3, from memory).
+    Source: the common part of intervals; a systematic effect is not averaged away (JCGM 100:2008,
+        E.3, from memory).
 
     >>> undecided_um([Cell(n, Row.NUT_SIDE, Bracket(100.0, 300.0)) for n in (1, 2, 3)])
     100.0
-    >>> undecided_um([Cell(1, Row.NUT_SIDE, Bracket(70.0, 80.0)), Cell(2, Row.NUT_SIDE, Bracket(80.0, 90.0))])
+    >>> undecided_um(
+    ...     [Cell(1, Row.NUT_SIDE, Bracket(70.0, 80.0)), Cell(2, Row.NUT_SIDE, Bracket(80.0, 90.0))]
+    ... )
     0.0
     """
     closed = [cell.bracket for cell in cells if cell.bracket.closed]
@@ -278,23 +307,35 @@ def undecided_um(cells: Sequence[Cell]) -> float:
 
 
 def reduction_sd_um(before: Sequence[Cell], after: Sequence[Cell]) -> float | None:
-    """One standard deviation of a reduction from brackets of the same places: form and leaf errors cancel, brackets and feel do not.
+    """One standard deviation of a reduction from brackets of the same places: form and leaf errors
+    cancel, brackets and feel do not.
 
-    Symbols: w bracket widths, f feel (µm), n places with both; sd² = max(mean(w_b²/12 + w_a²/12 + 2f²), variance between)/n.
-    Valid: gauged at the same places with the same set; None where no place has both brackets closed.
+    Symbols: w bracket widths, f feel (µm), n places with both; sd² = max(mean(w_b²/12 + w_a²/12 +
+        2f²), variance between)/n.
+    Valid: gauged at the same places with the same set; None where no place has both brackets
+        closed.
     Raises: nothing.
     Source: rectangular distributions as in the GUM (JCGM 100:2008, 4.3.7), from memory.
 
-    >>> one, two = [Cell(1, Row.NUT_SIDE, Bracket(120.0, 130.0))], [Cell(1, Row.NUT_SIDE, Bracket(60.0, 70.0))]
+    >>> one, two = (
+    ...     [Cell(1, Row.NUT_SIDE, Bracket(120.0, 130.0))],
+    ...     [Cell(1, Row.NUT_SIDE, Bracket(60.0, 70.0))],
+    ... )
     >>> round(reduction_sd_um(one, two), 2)
     5.4
     """
     first = {(c.place, c.row): c.bracket for c in before if c.bracket.closed}
-    pairs = [(first[c.place, c.row], c.bracket) for c in after if c.bracket.closed and (c.place, c.row) in first]
+    pairs = [
+        (first[c.place, c.row], c.bracket)
+        for c in after
+        if c.bracket.closed and (c.place, c.row) in first
+    ]
     if not pairs:
         return None
     n = len(pairs)
-    within = math.fsum((a.width_um**2 + b.width_um**2) / 12 + 2 * FEEL_SD_UM**2 for a, b in pairs) / n
+    within = (
+        math.fsum((a.width_um**2 + b.width_um**2) / 12 + 2 * FEEL_SD_UM**2 for a, b in pairs) / n
+    )
     taken = [a.mid_um - b.mid_um for a, b in pairs]
     mean = math.fsum(taken) / n
     between = math.fsum((t - mean) ** 2 for t in taken) / (n - 1) if n > 1 else 0.0
@@ -302,15 +343,19 @@ def reduction_sd_um(before: Sequence[Cell], after: Sequence[Cell]) -> float | No
 
 
 def _outliers(closed: Sequence[Cell], mids: Sequence[float]) -> list[str]:
-    """Places that stand out from the others by more than form and feel explain; none with fewer than four."""
+    """Places that stand out from the others by more than form and feel explain; none with fewer
+    than four.
+    """
     if len(mids) < 4:
         return []
     middle = median(mids)
-    # Median of the distances times 1.4826 is the standard deviation of a normal spread; never below what a leaf can tell.
+    # Median of the distances times 1.4826 is the standard deviation of a normal spread; never below
+    # what a leaf can tell.
     spread = max(OUTLIER_LEAST_SD_UM, 1.4826 * median([abs(m - middle) for m in mids]))
     return [
-        f"{c.where.capitalize()} stands out: {um_text(c.bracket.mid_um)} where the others are about {um_text(middle)}. "
-        "Gauge that place again: a rolled feeler, a bent feeler or dirt; correct the reading in the log rather than average it away."
+        f"{c.where.capitalize()} stands out: {um_text(c.bracket.mid_um)} where the others are about"
+        f" {um_text(middle)}. Gauge that place again: a rolled feeler, a bent feeler or dirt;"
+        " correct the reading in the log rather than average it away."
         for c, m in zip(closed, mids, strict=True)
         if abs(m - middle) > OUTLIER_SDS * spread
     ]
@@ -334,13 +379,47 @@ def mean_result(summary: Summary, label: str) -> Result:
         "µm",
         uncertainty=summary.uncertainty_um,
         working=(
-            Line("c", f"mean of {summary.closed_cells} brackets", "c = Σ mid / n", f"n = {summary.closed_cells}", summary.mean_um, "µm", GAUGED.id),
+            Line(
+                "c",
+                f"mean of {summary.closed_cells} brackets",
+                "c = Σ mid / n",
+                f"n = {summary.closed_cells}",
+                summary.mean_um,
+                "µm",
+                GAUGED.id,
+            ),
             *(
-                (Line("Δ", "added for the warmer inner ring", "α·(T_i - T_o)·F_m", "", summary.correction_um, "µm", EXPANSION.id),)
+                (
+                    Line(
+                        "Δ",
+                        "added for the warmer inner ring",
+                        "α·(T_i - T_o)·F_m",
+                        "",
+                        summary.correction_um,
+                        "µm",
+                        EXPANSION.id,
+                    ),
+                )
                 if summary.correction_um
                 else ()
             ),
-            Line("spread", "largest minus smallest middle", "max - min", "", summary.spread_um, "µm", GAUGED.id),
-            Line("±", "uncertainty, about 19 times in 20", "2·√((width²/12 + leaf² + between)/n)", "", summary.uncertainty_um, "µm", GAUGED.id),
+            Line(
+                "spread",
+                "largest minus smallest middle",
+                "max - min",
+                "",
+                summary.spread_um,
+                "µm",
+                GAUGED.id,
+            ),
+            Line(
+                "±",
+                "uncertainty, about 19 times in 20",
+                "2·√((width²/12 + leaf² + between)/n)",
+                "",
+                summary.uncertainty_um,
+                "µm",
+                GAUGED.id,
+            ),
         ),
     )

@@ -61,69 +61,110 @@ def judge_final(
     uncertainty_um: float,
     reduction_um: float | None = None,
     reduction_uncertainty_um: float | None = None,
+    *,
     finer: str = "",
     rows: int = 2,
     over_um: float = 0.0,
 ) -> FinalVerdict:
     """Judge the gauged residual and the reduction it means.
 
-    Too little reduction: the bearing creeps on its sleeve, frets, and the nut works loose. Too much: no play is left
-    when hot; it runs hot, smokes, seizes. A gauging whose uncertainty is more than half of what it should decide decides
-    nothing: it is no pass.
+    Too little reduction: the bearing creeps on its sleeve, frets, and the nut works loose. Too
+    much: no play is left when hot; it runs hot, smokes, seizes. A gauging whose uncertainty is more
+    than half of what it should decide decides nothing: it is no pass.
 
     One row alone proves nothing of the other: a ring that stands askew shows in the other row only.
 
-    Symbols: c residual (µm), r = c_before - c_after (µm, from the window's own clearance where not given), m least residual
-    (µm), uncertainties half-widths (µm); finer: the leaves that would decide, in words; rows gauged; over: what was agreed by
-    name beyond the largest reduction, to meet a tab (µm).
+    Symbols: c residual (µm), r = c_before - c_after (µm, from the window's own clearance where not
+    given), m least residual (µm), uncertainties half-widths (µm); finer: the leaves that would
+    decide, in words; rows gauged; over: what was agreed by name beyond the largest reduction, to
+    meet a tab (µm).
     Valid: gauged in the same way as before mounting.
     Raises: nothing.
     Source: common practice, no source.
 
     >>> w = Window(64, 79, 124, Span(45, 60), 50.0)
-    >>> judge_final(w, 70, 6).overall.word, judge_final(w, 45, 3).overall.level.value, judge_final(w, 70, 20).overall.word
+    >>> (
+    ...     judge_final(w, 70, 6).overall.word,
+    ...     judge_final(w, 45, 3).overall.level.value,
+    ...     judge_final(w, 70, 20).overall.word,
+    ... )
     ('in order', 'stop', 'not decided: gauge finer')
     """
     taken = window.initial_um - residual_um if reduction_um is None else reduction_um
-    taken_uncertainty = uncertainty_um if reduction_uncertainty_um is None else reduction_uncertainty_um
+    taken_uncertainty = (
+        uncertainty_um if reduction_uncertainty_um is None else reduction_uncertainty_um
+    )
     residual = _residual(window, residual_um, uncertainty_um, finer)
     reduction = _reduction(window, taken, taken_uncertainty, finer, over_um)
     levels, words = (residual.level, reduction.level), (residual.word, reduction.word)
     if Level.STOP in levels:
-        overall = Verdict("not in order", Level.STOP, "At least one of the two is out of range, or nothing is left.", code=FinalCode.NOT_IN_ORDER)
+        overall = Verdict(
+            "not in order",
+            Level.STOP,
+            "At least one of the two is out of range, or nothing is left.",
+            code=FinalCode.NOT_IN_ORDER,
+        )
     elif NOT_DECIDED in words:
         overall = Verdict(
-            NOT_DECIDED, Level.UNKNOWN, "The gauging is coarser than what it should decide: this is no pass.", code=FinalCode.NOT_DECIDED
+            NOT_DECIDED,
+            Level.UNKNOWN,
+            "The gauging is coarser than what it should decide: this is no pass.",
+            code=FinalCode.NOT_DECIDED,
         )
     elif reduction.code == FinalCode.GRIP_NOT_PROVEN:
-        overall = Verdict("grip not proven", Level.UNKNOWN, f"{reduction.reason} This is no pass.", code=FinalCode.GRIP_NOT_PROVEN)
+        overall = Verdict(
+            "grip not proven",
+            Level.UNKNOWN,
+            f"{reduction.reason} This is no pass.",
+            code=FinalCode.GRIP_NOT_PROVEN,
+        )
     elif rows < 2:
-        overall = Verdict(ONE_ROW, Level.UNKNOWN, "A ring that stands askew shows in the other row only: gauge that one too.", code=FinalCode.ONE_ROW)
+        overall = Verdict(
+            ONE_ROW,
+            Level.UNKNOWN,
+            "A ring that stands askew shows in the other row only: gauge that one too.",
+            code=FinalCode.ONE_ROW,
+        )
     elif Level.WATCH in levels or Level.UNKNOWN in levels:
-        overall = Verdict("in order, with a remark", Level.WATCH, "Near a limit, or a limit is not known: read the reasons.")
+        overall = Verdict(
+            "in order, with a remark",
+            Level.WATCH,
+            "Near a limit, or a limit is not known: read the reasons.",
+        )
     else:
         overall = Verdict("in order", Level.GOOD, "Residual and reduction are both inside.")
     return FinalVerdict(residual, reduction, overall)
 
 
 def one_row_accepted(found: FinalVerdict, by: str, why: str) -> FinalVerdict:
-    """The judgement where somebody said by name that the other row cannot be reached: one row is proven, and no more.
+    """The judgement where somebody said by name that the other row cannot be reached: one row is
+    proven, and no more.
 
     Symbols: none.
     Valid: for a judgement of one row.
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> one_row_accepted(judge_final(Window(64, 79, 124, Span(45, 60), 50.0), 70, 4, rows=1), "A", "seal in the way").overall.word
+    >>> one_row_accepted(
+    ...     judge_final(Window(64, 79, 124, Span(45, 60), 50.0), 70, 4, rows=1),
+    ...     "A",
+    ...     "seal in the way",
+    ... ).overall.word
     'one row proven'
     """
     if not found.overall.says(FinalCode.ONE_ROW):
         return found
-    return replace(found, overall=Verdict("one row proven", Level.WATCH, f"The other row cannot be reached, by {by}: {why}"))
+    return replace(
+        found,
+        overall=Verdict(
+            "one row proven", Level.WATCH, f"The other row cannot be reached, by {by}: {why}"
+        ),
+    )
 
 
 def no_play_verdict(places: Sequence[str], thinnest_um: float) -> FinalVerdict:
-    """The judgement when not even the thinnest leaf goes in: no measurable clearance is not a number.
+    """The judgement when not even the thinnest leaf goes in: no measurable clearance is not a
+    number.
 
     Symbols: thinnest leaf of the set (µm); places in words.
     Valid: bearing on its seat.
@@ -134,9 +175,25 @@ def no_play_verdict(places: Sequence[str], thinnest_um: float) -> FinalVerdict:
     'stop'
     """
     what = f"The thinnest feeler, {um_text(thinnest_um)}, does not go in at {', '.join(places)}."
-    residual = Verdict("no measurable clearance", Level.STOP, what, code=FinalCode.NO_MEASURABLE_CLEARANCE)
-    reduction = Verdict("not known", Level.UNKNOWN, "Without a residual there is no reduction to check.", code=FinalCode.NOT_KNOWN)
-    return FinalVerdict(residual, reduction, Verdict("not in order", Level.STOP, f"{what} It would run hot and seize.", code=FinalCode.NOT_IN_ORDER))
+    residual = Verdict(
+        "no measurable clearance", Level.STOP, what, code=FinalCode.NO_MEASURABLE_CLEARANCE
+    )
+    reduction = Verdict(
+        "not known",
+        Level.UNKNOWN,
+        "Without a residual there is no reduction to check.",
+        code=FinalCode.NOT_KNOWN,
+    )
+    return FinalVerdict(
+        residual,
+        reduction,
+        Verdict(
+            "not in order",
+            Level.STOP,
+            f"{what} It would run hot and seize.",
+            code=FinalCode.NOT_IN_ORDER,
+        ),
+    )
 
 
 def judge_hand(
@@ -145,21 +202,28 @@ def judge_hand(
     nut_deg: float,
     range_deg: Span | None,
     by_feel: bool = False,
+    *,
     zero_proven: bool = True,
     past_by_name: bool = False,
 ) -> FinalVerdict:
-    """Judge a mounting that cannot be gauged: by how the ring swivels and turns, and by how far the nut was turned.
+    """Judge a mounting that cannot be gauged: by how the ring swivels and turns, and by how far the
+    nut was turned.
 
-    An angle from metal-to-metal counts only from a zero that was tapped, and a ring that still swivels freely does not agree with it.
+    An angle from metal-to-metal counts only from a zero that was tapped, and a ring that still
+    swivels freely does not agree with it.
 
-    Symbols: swivel “freely”, “slight drag” or “binds”; nut turn from its zero point and the range asked (degrees); by_feel:
-    the swivelling decides as well; past_by_name: a tab was met past the range, by name.
+    Symbols: swivel “freely”, “slight drag” or “binds”; nut turn from its zero point and the range
+    asked (degrees); by_feel: the swivelling decides as well; past_by_name: a tab was met past the
+    range, by name.
     Valid: sealed housed units and self-aligning ball bearings.
     Raises: nothing.
     Source: common practice, no source.
 
     >>> from tribodex.core.components.bands import Span
-    >>> judge_hand("slight drag", True, 110, Span(100, 120)).overall.word, judge_hand("binds", True, 110, None).overall.level.value
+    >>> (
+    ...     judge_hand("slight drag", True, 110, Span(100, 120)).overall.word,
+    ...     judge_hand("binds", True, 110, None).overall.level.value,
+    ... )
     ('in order', 'stop')
     """
     if not turns_freely or swivel == "binds":
@@ -170,20 +234,32 @@ def judge_hand(
             code=FinalCode.TOO_LITTLE_PLAY,
         )
     else:
-        residual = Verdict("turns freely", Level.GOOD, f"The ring turns freely and swivels {'freely' if swivel == 'freely' else 'with slight drag'}.")
+        residual = Verdict(
+            "turns freely",
+            Level.GOOD,
+            "The ring turns freely and swivels"
+            f" {'freely' if swivel == 'freely' else 'with slight drag'}.",
+        )
     if range_deg is None:
         reduction = Verdict(
-            "no range known", Level.UNKNOWN, f"The nut stands {nut_deg:.0f}° from its zero point; no range is known.", code=FinalCode.NO_RANGE_KNOWN
+            "no range known",
+            Level.UNKNOWN,
+            f"The nut stands {nut_deg:.0f}° from its zero point; no range is known.",
+            code=FinalCode.NO_RANGE_KNOWN,
         )
     elif nut_deg < range_deg.low - 1:
         reduction = Verdict(
             "too little turn",
             Level.STOP,
-            f"{nut_deg:.0f}° of {range_deg.low:.0f} to {range_deg.high:.0f}°: it may creep on its sleeve.",
+            f"{nut_deg:.0f}° of {range_deg.low:.0f} to {range_deg.high:.0f}°: it may creep on its"
+            " sleeve.",
             code=FinalCode.TOO_LITTLE_TURN,
         )
     elif nut_deg > range_deg.high + 1 and past_by_name:
-        past = f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked; the next tab was met, by name."
+        past = (
+            f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked; the next tab was"
+            " met, by name."
+        )
         reduction = Verdict("past the range by a tab", Level.WATCH, past)
     elif nut_deg > range_deg.high + 1:
         reduction = Verdict(
@@ -193,29 +269,47 @@ def judge_hand(
             code=FinalCode.TURNED_PAST_THE_RANGE,
         )
     else:
-        reduction = Verdict("turn reached", Level.GOOD, f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked.")
+        reduction = Verdict(
+            "turn reached",
+            Level.GOOD,
+            f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked.",
+        )
     levels = (residual.level, reduction.level)
     if Level.STOP in levels:
-        overall = Verdict("not in order", Level.STOP, "Read the reasons; release and start again, or ask the maker.", code=FinalCode.NOT_IN_ORDER)
+        overall = Verdict(
+            "not in order",
+            Level.STOP,
+            "Read the reasons; release and start again, or ask the maker.",
+            code=FinalCode.NOT_IN_ORDER,
+        )
     elif not zero_proven:
         overall = Verdict(
             "zero not proven",
             Level.UNKNOWN,
-            "The zero that the figure counts from was not proven: not tapped where it should be, or a sheet that does not say which zero it "
-            "means. The turn may be nothing but closing the sleeve. Tapped after all: correct that entry; else release, and set the zero anew.",
+            "The zero that the figure counts from was not proven: not tapped where it should be, or"
+            " a sheet that does not say which zero it means. The turn may be nothing but closing"
+            " the sleeve. Tapped after all: correct that entry; else release, and set the zero"
+            " anew.",
             code=FinalCode.ZERO_NOT_PROVEN,
         )
     elif by_feel and swivel == "freely":
         overall = Verdict(
             "turn and feel do not agree",
             Level.UNKNOWN,
-            "It still swivels freely where a slight drag should be felt: feel it once more, or release and look why.",
+            "It still swivels freely where a slight drag should be felt: feel it once more, or"
+            " release and look why.",
             code=FinalCode.FEEL_DOES_NOT_AGREE,
         )
     elif Level.UNKNOWN in levels or Level.WATCH in levels:
-        overall = Verdict("in order, with a remark", Level.WATCH, "A limit is not known, or a tab was met past it: read the reasons.")
+        overall = Verdict(
+            "in order, with a remark",
+            Level.WATCH,
+            "A limit is not known, or a tab was met past it: read the reasons.",
+        )
     else:
-        overall = Verdict("in order", Level.GOOD, "Turn and feel agree. The clearance itself was not gauged.")
+        overall = Verdict(
+            "in order", Level.GOOD, "Turn and feel agree. The clearance itself was not gauged."
+        )
     return FinalVerdict(residual, reduction, overall)
 
 
@@ -224,7 +318,8 @@ def _undecided(uncertainty_um: float, span_um: float, what: str, finer: str) -> 
     return Verdict(
         NOT_DECIDED,
         Level.UNKNOWN,
-        f"± {um_text(uncertainty_um)} is more than half of the {um_text(span_um)} that decide on {what}.{how}",
+        f"± {um_text(uncertainty_um)} is more than half of the {um_text(span_um)} that decide on"
+        f" {what}.{how}",
         code=FinalCode.NOT_DECIDED,
     )
 
@@ -258,40 +353,72 @@ def _residual(window: Window, residual_um: float, uncertainty_um: float, finer: 
         return Verdict(
             "more than the sheet's final band",
             Level.STOP,
-            f"{left}, at most {um_text(band.high)} by the sheet: too little is taken out, the bearing creeps on its sleeve.",
+            f"{left}, at most {um_text(band.high)} by the sheet: too little is taken out, the"
+            " bearing creeps on its sleeve.",
             code=FinalCode.ABOVE_THE_SHEET,
         )
     if not window.empty and uncertainty_um > window.width_um / 2:
         return _undecided(uncertainty_um, window.width_um, "the residual", finer)
-    if window.beside_um is not None and residual_um < window.beside_um and (limit is None or residual_um >= limit):
+    if (
+        window.beside_um is not None
+        and residual_um < window.beside_um
+        and (limit is None or residual_um >= limit)
+    ):
         return Verdict(
             "less than the default card",
             Level.WATCH,
-            f"{left}; the default card leaves {um_text(window.beside_um)}, the sheet does not ask so much: it is taken by name of the sheet.",
+            f"{left}; the default card leaves {um_text(window.beside_um)}, the sheet does not ask"
+            " so much: it is taken by name of the sheet.",
         )
     if limit is None and window.beside_um is not None:
-        return Verdict("enough clearance", Level.GOOD, f"{left}; the sheet does not say, the default card leaves {um_text(window.beside_um)}.")
+        return Verdict(
+            "enough clearance",
+            Level.GOOD,
+            f"{left}; the sheet does not say, the default card leaves {um_text(window.beside_um)}.",
+        )
     if band is not None and residual_um > band.high:
-        return Verdict("at the sheet's upper end", Level.WATCH, f"{left}, at most {um_text(band.high)}; the difference is within the uncertainty.")
+        return Verdict(
+            "at the sheet's upper end",
+            Level.WATCH,
+            f"{left}, at most {um_text(band.high)}; the difference is within the uncertainty.",
+        )
     if limit is None:
         return Verdict(
-            "no limit known", Level.UNKNOWN, f"{left}; this card gives no least residual here. Ask the maker.", code=FinalCode.NO_LIMIT_KNOWN
+            "no limit known",
+            Level.UNKNOWN,
+            f"{left}; this card gives no least residual here. Ask the maker.",
+            code=FinalCode.NO_LIMIT_KNOWN,
         )
     if residual_um < limit:
-        return Verdict("near the limit", Level.WATCH, f"{left}, {um_text(limit)} must be; the difference is within the uncertainty.")
+        return Verdict(
+            "near the limit",
+            Level.WATCH,
+            f"{left}, {um_text(limit)} must be; the difference is within the uncertainty.",
+        )
     return Verdict("enough clearance", Level.GOOD, f"{left}, at least {um_text(limit)} must be.")
 
 
-def _reduction(window: Window, reduction_um: float, uncertainty_um: float, finer: str, over_um: float = 0.0) -> Verdict:
+def _reduction(
+    window: Window, reduction_um: float, uncertainty_um: float, finer: str, over_um: float = 0.0
+) -> Verdict:
     span = window.reduction_um
     said = f"{um_text(reduction_um)} taken out, {um_text(span.low)} to {um_text(span.high)} asked"
     if window.most_um is not None and reduction_um > window.most_um + uncertainty_um:
-        why = f"{um_text(reduction_um)} taken out; the inner ring bears {um_text(window.most_um)}, whatever a sheet says. It may crack: release."
+        why = (
+            f"{um_text(reduction_um)} taken out; the inner ring bears {um_text(window.most_um)},"
+            " whatever a sheet says. It may crack: release."
+        )
         return Verdict("more than the ring bears", Level.STOP, why, code=FinalCode.RING_TOO_TIGHT)
     if not window.reduction_given:
         return _by_default(window, reduction_um, uncertainty_um)
-    if window.floor_um is not None and span.low - uncertainty_um <= reduction_um < window.floor_um - uncertainty_um:
-        why = f"{um_text(reduction_um)} taken out; the card takes at least {um_text(window.floor_um)}: it may creep on its sleeve."
+    if (
+        window.floor_um is not None
+        and span.low - uncertainty_um <= reduction_um < window.floor_um - uncertainty_um
+    ):
+        why = (
+            f"{um_text(reduction_um)} taken out; the card takes at least"
+            f" {um_text(window.floor_um)}: it may creep on its sleeve."
+        )
         return Verdict("grip not proven", Level.UNKNOWN, why, code=FinalCode.GRIP_NOT_PROVEN)
     if reduction_um < span.low - uncertainty_um:
         return Verdict(
@@ -302,33 +429,66 @@ def _reduction(window: Window, reduction_um: float, uncertainty_um: float, finer
         )
     if reduction_um > span.high + over_um + uncertainty_um:
         return Verdict(
-            "too much reduction", Level.STOP, f"{said}: the inner ring is stretched more than the card allows.", code=FinalCode.TOO_MUCH_REDUCTION
+            "too much reduction",
+            Level.STOP,
+            f"{said}: the inner ring is stretched more than the card allows.",
+            code=FinalCode.TOO_MUCH_REDUCTION,
         )
     if uncertainty_um > (span.high - span.low) / 2:
         return _undecided(uncertainty_um, span.high - span.low, "the reduction", finer)
     if reduction_um < span.low:
-        return Verdict("reduction just short", Level.WATCH, f"{said}; the difference is within the uncertainty.")
+        return Verdict(
+            "reduction just short",
+            Level.WATCH,
+            f"{said}; the difference is within the uncertainty.",
+        )
     if over_um and reduction_um > span.high:
-        return Verdict("reduction over, agreed to meet a tab", Level.WATCH, f"{said}; {um_text(over_um)} more was agreed by name.")
+        return Verdict(
+            "reduction over, agreed to meet a tab",
+            Level.WATCH,
+            f"{said}; {um_text(over_um)} more was agreed by name.",
+        )
     if reduction_um > span.high:
-        return Verdict("reduction just over", Level.WATCH, f"{said}; the difference is within the uncertainty.")
+        return Verdict(
+            "reduction just over", Level.WATCH, f"{said}; the difference is within the uncertainty."
+        )
     return Verdict("reduction reached", Level.GOOD, f"{said}.")
 
 
 def _by_default(window: Window, reduction_um: float, uncertainty_um: float) -> Verdict:
-    """The reduction where the sheet does not say it: the default card's range tells whether it grips; what the sheet says is not overridden."""
+    """The reduction where the sheet does not say it: the default card's range tells whether it
+    grips; what the sheet says is not overridden.
+    """
     span = window.reduction_um
-    said = f"{um_text(reduction_um)} taken out; the sheet does not say, the default card takes {um_text(span.low)} to {um_text(span.high)}"
+    said = (
+        f"{um_text(reduction_um)} taken out; the sheet does not say, the default card takes"
+        f" {um_text(span.low)} to {um_text(span.high)}"
+    )
     by_sheet = window.final_um is not None or window.residual_limit_um is not None
     if reduction_um < span.low - uncertainty_um:
         if window.final_um is not None and reduction_um > uncertainty_um:
-            return Verdict("less than the default card", Level.WATCH, f"{said}. The sheet's final band is kept: it grips by the sheet's word.")
-        return Verdict("grip not proven", Level.UNKNOWN, f"{said}: it may creep on its sleeve.", code=FinalCode.GRIP_NOT_PROVEN)
+            return Verdict(
+                "less than the default card",
+                Level.WATCH,
+                f"{said}. The sheet's final band is kept: it grips by the sheet's word.",
+            )
+        return Verdict(
+            "grip not proven",
+            Level.UNKNOWN,
+            f"{said}: it may creep on its sleeve.",
+            code=FinalCode.GRIP_NOT_PROVEN,
+        )
     if reduction_um > span.high + uncertainty_um:
         if by_sheet:
-            return Verdict("more than the default card", Level.WATCH, f"{said}. What the sheet leaves is kept.")
+            return Verdict(
+                "more than the default card", Level.WATCH, f"{said}. What the sheet leaves is kept."
+            )
         why = f"{said}: the inner ring is stretched more than the card allows."
         return Verdict("too much reduction", Level.STOP, why, code=FinalCode.TOO_MUCH_REDUCTION)
     if reduction_um < span.low:
-        return Verdict("reduction just short", Level.WATCH, f"{said}; the difference is within the uncertainty.")
+        return Verdict(
+            "reduction just short",
+            Level.WATCH,
+            f"{said}; the difference is within the uncertainty.",
+        )
     return Verdict("reduction reached", Level.GOOD, f"{said}.")

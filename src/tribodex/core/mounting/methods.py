@@ -1,4 +1,6 @@
-"""The methods of driving up and of locking: what each drives by and stops by, which is the default, and why."""
+"""The methods of driving up and of locking: what each drives by and stops by, which is the default,
+and why.
+"""
 
 from __future__ import annotations
 
@@ -66,7 +68,9 @@ METHOD_NOTES: dict[Method, MethodNote] = {
             drives_by="blows on the spanner, gauging after every few; no turn is counted",
             stops_by="the residual clearance is in the window",
             good_for="those who drive by the blow and never count a turn",
-            weak_point="nothing checks the feeler: a reading that is wrong is not noticed by the nut",
+            weak_point=(
+                "nothing checks the feeler: a reading that is wrong is not noticed by the nut"
+            ),
         ),
         MethodNote(
             method=Method.ANGLE,
@@ -108,11 +112,15 @@ def methods_for(kind: Kind, no_leaf: bool) -> tuple[Method, ...]:
     """The methods that apply, the default first.
 
     Symbols: none.
-    Valid: a housed unit is sold greased and sealed, a sealed bearing lets no leaf in: neither can be gauged.
+    Valid: a housed unit is sold greased and sealed, a sealed bearing lets no leaf in: neither can
+        be gauged.
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> [s.value for s in methods_for(Kind.SPHERICAL_ROLLER, False)], [s.value for s in methods_for(Kind.SELF_ALIGNING_BALL, False)]
+    >>> (
+    ...     [s.value for s in methods_for(Kind.SPHERICAL_ROLLER, False)],
+    ...     [s.value for s in methods_for(Kind.SELF_ALIGNING_BALL, False)],
+    ... )
     (['F', 'B', 'N', 'X'], ['A'])
     """
     if no_leaf:
@@ -134,10 +142,22 @@ def default_reason(method: Method) -> str:
     True
     """
     return {
-        Method.FEELER: "Default: trust the feeler, not the angle; the angle is worked out beside it and says how far to go.",
-        Method.TURNS: "The only one for a sealed housed unit: no feeler gets in. The figure is the maker's for that unit, from its sheet's own zero.",
-        Method.BALL_ANGLE: "The only one for a self-aligning ball bearing: its clearance is too small for feelers; the ring itself tells.",
-    }.get(method, f"Good for {METHOD_NOTES[method].good_for}; weak point: {METHOD_NOTES[method].weak_point}.")
+        Method.FEELER: (
+            "Default: trust the feeler, not the angle; the angle is worked out beside it and says"
+            " how far to go."
+        ),
+        Method.TURNS: (
+            "The only one for a sealed housed unit: no feeler gets in. The figure is the maker's"
+            " for that unit, from its sheet's own zero."
+        ),
+        Method.BALL_ANGLE: (
+            "The only one for a self-aligning ball bearing: its clearance is too small for feelers;"
+            " the ring itself tells."
+        ),
+    }.get(
+        method,
+        f"Good for {METHOD_NOTES[method].good_for}; weak point: {METHOD_NOTES[method].weak_point}.",
+    )
 
 
 def default_washer(method: Method) -> WasherMethod:
@@ -156,12 +176,14 @@ def default_washer(method: Method) -> WasherMethod:
 
 WASHER_REASONS: dict[WasherMethod, str] = {
     WasherMethod.OFF: (
-        "Washer off while driving: the tab is safe from spanner and hammer and no chips fall into the bearing. The nut is backed off while the seat "
-        "holds dry, the washer fitted, and the nut seated firmly: by the washer's thickness behind its old mark. Default where blows drive (feeler)."
+        "Washer off while driving: the tab is safe from spanner and hammer and no chips fall into"
+        " the bearing. The nut is backed off while the seat holds dry, the washer fitted, and the"
+        " nut seated firmly: by the washer's thickness behind its old mark. Default where blows"
+        " drive (feeler)."
     ),
     WasherMethod.ON: (
-        "Washer on from the start: fewer steps, the nut never comes off again, and the angle is counted with the washer in place. "
-        "Default where an angle, a travel or turns are counted."
+        "Washer on from the start: fewer steps, the nut never comes off again, and the angle is"
+        " counted with the washer in place. Default where an angle, a travel or turns are counted."
     ),
 }
 
@@ -174,16 +196,21 @@ class Oil(StrEnum):
     SHAFT = "shaft"
 
 
-# Common practice, no source; the maker's word goes first, and some makers want sleeve bore and shaft dry.
+# Common practice, no source; the maker's word goes first, and some makers want sleeve bore and
+# shaft dry.
 OIL_REASONS: dict[Oil, str] = {
-    Oil.ANGLE: "Thin heavy mineral oil on the sleeve's outside and thread, the nut's thread and the nut face that rubs: the angle hangs on friction.",
+    Oil.ANGLE: (
+        "Thin heavy mineral oil on the sleeve's outside and thread, the nut's thread and the nut"
+        " face that rubs: the angle hangs on friction."
+    ),
     Oil.ALL: "A very thin film on all surfaces that meet: easier on, easier off later, no rust.",
     Oil.SHAFT: "The shaft only, thin oil or rust inhibitor; the taper stays dry.",
 }
 
 
 def default_oil(method: Method) -> Oil:
-    """Where oil goes unless another habit is chosen: by the angle where an angle is counted, else a thin film everywhere.
+    """Where oil goes unless another habit is chosen: by the angle where an angle is counted, else a
+    thin film everywhere.
 
     Symbols: none.
     Valid: a tapered bore; no MoS₂ or EP paste on a 1:12 seat.

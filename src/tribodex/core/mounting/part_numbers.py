@@ -1,6 +1,8 @@
-"""Numbers on block and sleeve read: what a published standard lets them mean, as candidates, and where two of them cannot go together.
+"""Numbers on block and sleeve read: what a published standard lets them mean, as candidates, and
+where two of them cannot go together.
 
-Candidates are from memory until the number on the part or a measured diameter confirms them; none of them fills a plan by itself.
+Candidates are from memory until the number on the part or a measured diameter confirms them; none
+of them fills a plan by itself.
 """
 
 from __future__ import annotations
@@ -33,7 +35,9 @@ class SlipCode(StrEnum):
 
 @dataclass(frozen=True)
 class BlockSeries:
-    """A series of split plummer blocks: its standard, whether the bearing's bore is tapered, and the bearing series it takes."""
+    """A series of split plummer blocks: its standard, whether the bearing's bore is tapered, and
+    the bearing series it takes.
+    """
 
     digit: str
     standard: str
@@ -41,7 +45,8 @@ class BlockSeries:
     bearings: tuple[str, ...]
 
 
-# DIN 736 to 739, from memory: SN 5 and SN 6 with tapered bore on adapter sleeves, SN 2 and SN 3 with cylindrical bore.
+# DIN 736 to 739, from memory: SN 5 and SN 6 with tapered bore on adapter sleeves, SN 2 and SN 3
+# with cylindrical bore.
 BLOCKS = {
     one.digit: one
     for one in (
@@ -51,7 +56,9 @@ BLOCKS = {
         BlockSeries("3", "DIN 739", False, ("13", "23", "213", "223")),
     )
 }
-_BLOCK = re.compile(r"^\s*(?:DIN\s*73[6-9]\s*[-–]?\s*)?(?:S\s*N\s*)?([2356])(\d{2})\s*$", re.IGNORECASE)
+_BLOCK = re.compile(
+    r"^\s*(?:DIN\s*73[6-9]\s*[-–]?\s*)?(?:S\s*N\s*)?([2356])(\d{2})\s*$", re.IGNORECASE
+)
 _SLEEVE_WHOLE = re.compile(r"^\s*(A?HE?)\s*(\d{3,5})\s*([A-Z]*)\s*$", re.IGNORECASE)
 
 
@@ -66,7 +73,9 @@ class Block:
 
 @dataclass(frozen=True)
 class Sleeve:
-    """A sleeve by its number: series, bore of the bearing that sits on it (mm), adapter or withdrawal."""
+    """A sleeve by its number: series, bore of the bearing that sits on it (mm), adapter or
+    withdrawal.
+    """
 
     number: str
     series: str
@@ -76,7 +85,9 @@ class Sleeve:
 
 @dataclass(frozen=True)
 class Candidate:
-    """What a number may mean: for bearing, bore, sleeve, shaft, locating ring. `confirmed` by what; empty: from memory, nothing confirms it."""
+    """What a number may mean: for bearing, bore, sleeve, shaft, locating ring. `confirmed` by what;
+    empty: from memory, nothing confirms it.
+    """
 
     what: str
     value: str
@@ -97,29 +108,38 @@ def read_block(text: str, field: str = "block") -> Block:
 
     Symbols: size code × 5 is the *bearing's bore* (mm), not the shaft.
     Valid: SN 2, 3, 5, 6 with two figures of size.
-    Raises: InvalidInput for anything else: a maker's own number is read from the maker's sheet only.
+    Raises: InvalidInput for anything else: a maker's own number is read from the maker's sheet
+        only.
     Source: DIN 736, 737, 738, 739, from memory.
 
-    >>> b = read_block("SN 518"); b.bore_mm, b.series.standard, b.series.tapered
+    >>> b = read_block("SN 518")
+    >>> b.bore_mm, b.series.standard, b.series.tapered
     (90.0, 'DIN 736', True)
     """
     found = _BLOCK.match(text)
     size = int(found.group(2)) if found else 0
     if found is None or size < 4:
         what = f"“{text.strip()}” is no block number of a standard known here."
-        raise InvalidInput.at(field, what, "SN 5xx, SN 6xx (adapter sleeve), SN 2xx, SN 3xx (cylindrical bore); a maker's own number: its sheet")
+        raise InvalidInput.at(
+            field,
+            what,
+            "SN 5xx, SN 6xx (adapter sleeve), SN 2xx, SN 3xx (cylindrical bore); a maker's own"
+            " number: its sheet",
+        )
     return Block(f"SN {found.group(1)}{found.group(2)}", BLOCKS[found.group(1)], size * 5.0)
 
 
 def read_sleeve(text: str, field: str = "sleeve") -> Sleeve:
-    """A sleeve's number by ISO 2982-1: H adapter sleeve, AH withdrawal sleeve; size code × 5 is the bearing's bore (mm).
+    """A sleeve's number by ISO 2982-1: H adapter sleeve, AH withdrawal sleeve; size code × 5 is the
+    bearing's bore (mm).
 
     Symbols: none.
     Valid: series H 2, 3, 23, 30, 31, 32, 39 and AH with two figures of size.
     Raises: InvalidInput for anything else.
     Source: ISO 2982-1, from memory.
 
-    >>> s = read_sleeve("H 318"); s.series, s.bore_mm, s.withdrawal
+    >>> s = read_sleeve("H 318")
+    >>> s.series, s.bore_mm, s.withdrawal
     ('H3', 90.0, False)
     >>> read_sleeve("AH 24124").series, read_sleeve("H 2318").series
     ('AH241', 'H23')
@@ -130,17 +150,35 @@ def read_sleeve(text: str, field: str = "sleeve") -> Sleeve:
     kind = found.group(1).upper() if found else ""
     series = figures[:-2]
     adapter = kind in ("H", "HE") and series in ("2", "3", "23", "30", "31", "32", "39")
-    withdrawal = kind == "AH" and series in ("2", "3", "22", "23", "30", "31", "32", "39", "240", "241")
+    withdrawal = kind == "AH" and series in (
+        "2",
+        "3",
+        "22",
+        "23",
+        "30",
+        "31",
+        "32",
+        "39",
+        "240",
+        "241",
+    )
     if found is None or size < 4 or not (adapter or withdrawal):
         what = f"“{text.strip()}” is no sleeve number of the standard."
-        raise InvalidInput.at(field, what, "H 318, H 2318 (adapter sleeve), AH 24124 (withdrawal sleeve); a maker's own: its sheet")
+        raise InvalidInput.at(
+            field,
+            what,
+            "H 318, H 2318 (adapter sleeve), AH 24124 (withdrawal sleeve); a maker's own: its"
+            " sheet",
+        )
     plain = "AH" if withdrawal else "H"
     return Sleeve(f"{kind} {figures}", f"{plain}{series}", size * 5.0, withdrawal)
 
 
 @dataclass(frozen=True)
 class NumbersSaid:
-    """What was read on parts and measured. The shaft in mm, None while nobody measured it; with how it was typed."""
+    """What was read on parts and measured. The shaft in mm, None while nobody measured it; with how
+    it was typed.
+    """
 
     block: Block | None = None
     sleeve: Sleeve | None = None
@@ -172,24 +210,41 @@ def decode(said: NumbersSaid, books: PartBooks) -> Decoded:
     Source: DIN 736 to 739, ISO 2982-1, ISO 15, from memory.
 
     >>> from tribodex.core.sources import PRACTICE
-    >>> none = PartBooks(DimensionTable(PRACTICE, ()), SleeveTable(PRACTICE, ()), WithdrawalTable(PRACTICE, ()))
+    >>> none = PartBooks(
+    ...     DimensionTable(PRACTICE, ()), SleeveTable(PRACTICE, ()), WithdrawalTable(PRACTICE, ())
+    ... )
     >>> decode(NumbersSaid(read_block("SN 518"), read_sleeve("H 316")), none).slips[0].word
     'numbers do not go together'
     """
     slips = tuple(_slips(said, books))
-    bores = {bore for bore in (_bores(said, books).values()) if bore is not None}
+    bores = {bore for bore in _bores(said, books).values() if bore is not None}
     if len(bores) > 1:
         return Decoded((), slips)
     found: list[Candidate] = []
     bore = next(iter(bores), None)
     if bore is not None:
         sources = [name for name, value in _bores(said, books).items() if value is not None]
-        confirmed = f"number on the {sources[-1]}" if "bearing" in sources or len(sources) > 1 else ""
-        found.append(Candidate("bearing bore", f"{number(bore)} mm", f"size code × 5, by the {sources[0]}", confirmed))
+        confirmed = (
+            f"number on the {sources[-1]}" if "bearing" in sources or len(sources) > 1 else ""
+        )
+        found.append(
+            Candidate(
+                "bearing bore",
+                f"{number(bore)} mm",
+                f"size code × 5, by the {sources[0]}",
+                confirmed,
+            )
+        )
     found += _bearings(said, books, bore)
     found += _sleeves(said, books, bore)
     if said.block is not None:
-        found.append(Candidate("locating ring", "width asked", "the seat's width less the bearing's: measure the seat; one ring or two halves"))
+        found.append(
+            Candidate(
+                "locating ring",
+                "width asked",
+                "the seat's width less the bearing's: measure the seat; one ring or two halves",
+            )
+        )
     return Decoded(tuple(_shaft_confirms(one, said) for one in found), slips)
 
 
@@ -205,7 +260,11 @@ def _bearings(said: NumbersSaid, books: PartBooks, bore: float | None) -> list[C
     if said.bearing is not None:
         row = books.dimensions.find(said.bearing.basic_code)
         width = f", {number(row.width_mm)} mm wide" if row is not None else ""
-        return [Candidate("bearing", f"{said.bearing.text}{width}", "as it is marked", "number on the ring")]
+        return [
+            Candidate(
+                "bearing", f"{said.bearing.text}{width}", "as it is marked", "number on the ring"
+            )
+        ]
     if said.block is None or bore is None:
         return []
     made = []
@@ -214,32 +273,58 @@ def _bearings(said: NumbersSaid, books: PartBooks, bore: float | None) -> list[C
         row = books.dimensions.find(code)
         suffix = " K" if said.block.series.tapered else ""
         width = f", {number(row.width_mm)} mm wide" if row is not None else ""
-        made.append(Candidate("bearing", f"{code}{suffix}{width}", f"{said.block.series.standard} takes series {series}: which one is asked"))
+        made.append(
+            Candidate(
+                "bearing",
+                f"{code}{suffix}{width}",
+                f"{said.block.series.standard} takes series {series}: which one is asked",
+            )
+        )
     return made
 
 
 def _sleeves(said: NumbersSaid, books: PartBooks, bore: float | None) -> list[Candidate]:
     made = []
     if said.sleeve is not None:
-        made.append(Candidate("sleeve", said.sleeve.number, "as it is marked", "number on the sleeve"))
+        made.append(
+            Candidate("sleeve", said.sleeve.number, "as it is marked", "number on the sleeve")
+        )
         if not said.sleeve.withdrawal:
             for row in books.sleeves.for_bore(said.sleeve.bore_mm):
                 if row.series == said.sleeve.series:
-                    made.append(Candidate("shaft", f"{row.shaft_mm:g} mm", f"H is metric: {said.sleeve.number} is for this shaft"))
+                    made.append(
+                        Candidate(
+                            "shaft",
+                            f"{row.shaft_mm:g} mm",
+                            f"H is metric: {said.sleeve.number} is for this shaft",
+                        )
+                    )
         return made
     if bore is None or (said.block is not None and not said.block.series.tapered):
         if said.block is not None and bore is not None:
             why = f"{said.block.series.standard}: cylindrical bore, no sleeve"
             made.append(Candidate("shaft", f"{number(bore)} mm", why))
         return made
-    of = [said.bearing.series] if said.bearing is not None else list(said.block.series.bearings) if said.block is not None else []
+    of = (
+        [said.bearing.series]
+        if said.bearing is not None
+        else list(said.block.series.bearings)
+        if said.block is not None
+        else []
+    )
     for series in of:
         listed = books.sleeves.find(series, bore)
         if listed is None or any(one.value == _name(listed.series, bore) for one in made):
             continue
         name = _name(listed.series, bore)
         made.append(Candidate("sleeve", name, f"for a bearing {series} of {number(bore)} mm bore"))
-        made.append(Candidate("shaft", f"{listed.shaft_mm:g} mm", f"on a sleeve {name}; an inch shaft means another sleeve"))
+        made.append(
+            Candidate(
+                "shaft",
+                f"{listed.shaft_mm:g} mm",
+                f"on a sleeve {name}; an inch shaft means another sleeve",
+            )
+        )
     return made
 
 
@@ -262,8 +347,13 @@ def _slips(said: NumbersSaid, books: PartBooks) -> list[Verdict]:
     bores = {name: bore for name, bore in _bores(said, books).items() if bore is not None}
     if len(set(bores.values())) > 1:
         each = ", ".join(f"{name} {number(bore)} mm" for name, bore in bores.items())
-        why = f"By their numbers the bearing's bore is: {each}. Read them again before anything is scrapped or ordered."
-        found.append(Verdict("numbers do not go together", Level.STOP, why, code=SlipCode.BORES_DIFFER))
+        why = (
+            f"By their numbers the bearing's bore is: {each}. Read them again before anything is"
+            " scrapped or ordered."
+        )
+        found.append(
+            Verdict("numbers do not go together", Level.STOP, why, code=SlipCode.BORES_DIFFER)
+        )
     if said.block is not None:
         found += _block_slips(said.block, said)
     if said.bearing is not None and said.sleeve is not None and len(set(bores.values())) == 1:
@@ -276,31 +366,68 @@ def _slips(said: NumbersSaid, books: PartBooks) -> list[Verdict]:
 def _block_slips(block: Block, said: NumbersSaid) -> list[Verdict]:
     found = []
     if not block.series.tapered and said.sleeve is not None:
-        why = f"{block.number} ({block.series.standard}) takes a bearing with cylindrical bore, straight on the shaft: no sleeve belongs there."
-        found.append(Verdict("no sleeve in this block", Level.STOP, why, code=SlipCode.NO_SLEEVE_HERE))
+        why = (
+            f"{block.number} ({block.series.standard}) takes a bearing with cylindrical bore,"
+            " straight on the shaft: no sleeve belongs there."
+        )
+        found.append(
+            Verdict("no sleeve in this block", Level.STOP, why, code=SlipCode.NO_SLEEVE_HERE)
+        )
     bearing = said.bearing
     if bearing is None:
         return found
     if bearing.series not in block.series.bearings:
         takes = ", ".join(block.series.bearings)
-        why = f"{block.number} ({block.series.standard}) takes series {takes}; {bearing.text} is of series {bearing.series}."
-        found.append(Verdict("another bearing series", Level.STOP, why, code=SlipCode.SERIES_NOT_HERE))
+        why = (
+            f"{block.number} ({block.series.standard}) takes series {takes}; {bearing.text} is of"
+            f" series {bearing.series}."
+        )
+        found.append(
+            Verdict("another bearing series", Level.STOP, why, code=SlipCode.SERIES_NOT_HERE)
+        )
     if block.series.tapered != (bearing.taper is not None):
-        has = "a tapered bore" if bearing.taper is not None else "a cylindrical bore (no K in its number)"
-        wants = "a tapered bore on an adapter sleeve" if block.series.tapered else "a cylindrical bore"
-        why = f"{block.number} is made for {wants}; {bearing.text} has {has}. Measure the bore at both faces."
-        found.append(Verdict("bore is another one", Level.STOP, why, code=SlipCode.BORE_IS_CYLINDRICAL))
+        has = (
+            "a tapered bore"
+            if bearing.taper is not None
+            else "a cylindrical bore (no K in its number)"
+        )
+        wants = (
+            "a tapered bore on an adapter sleeve" if block.series.tapered else "a cylindrical bore"
+        )
+        why = (
+            f"{block.number} is made for {wants}; {bearing.text} has {has}. Measure the bore at"
+            " both faces."
+        )
+        found.append(
+            Verdict("bore is another one", Level.STOP, why, code=SlipCode.BORE_IS_CYLINDRICAL)
+        )
     return found
 
 
 def _sleeve_slips(bearing: Designation, sleeve: Sleeve, books: PartBooks) -> list[Verdict]:
     bore = sleeve.bore_mm
-    adapter, withdrawal = books.sleeves.find(bearing.series, bore), books.withdrawal.find(bearing.series, bore)
-    wanted = withdrawal.series if sleeve.withdrawal and withdrawal is not None else adapter.series if adapter is not None else ""
+    adapter, withdrawal = (
+        books.sleeves.find(bearing.series, bore),
+        books.withdrawal.find(bearing.series, bore),
+    )
+    wanted = (
+        withdrawal.series
+        if sleeve.withdrawal and withdrawal is not None
+        else adapter.series
+        if adapter is not None
+        else ""
+    )
     only = bearing.series in ("240", "241") and not sleeve.withdrawal
     if only or (wanted and wanted != sleeve.series):
-        right = f"AH {bearing.series}{round(bore / 5):02d}, a withdrawal sleeve" if only else _name(wanted, bore)
-        why = f"{bearing.text} sits on {right}; the sleeve reads {sleeve.number}. Sleeve series is not bearing series: misread, or another part."
+        right = (
+            f"AH {bearing.series}{round(bore / 5):02d}, a withdrawal sleeve"
+            if only
+            else _name(wanted, bore)
+        )
+        why = (
+            f"{bearing.text} sits on {right}; the sleeve reads {sleeve.number}. Sleeve series is"
+            " not bearing series: misread, or another part."
+        )
         return [Verdict("another sleeve", Level.STOP, why, code=SlipCode.ANOTHER_SLEEVE)]
     return []
 
@@ -313,9 +440,18 @@ def _shaft_slips(sleeve: Sleeve, shaft_mm: float, books: PartBooks) -> list[Verd
     meant = nominal_of(row, shaft_mm)
     if meant is not None and meant[0].endswith("mm"):
         return []
-    inch = f" It is a {meant[0]} shaft: an inch sleeve on the same bearing." if meant is not None else ""
-    why = f"{sleeve.number} is metric, for a shaft of {row.shaft_mm:g} mm; measured is {number(shaft_mm)} mm.{inch}"
-    return [Verdict("shaft is not this sleeve's", Level.STOP, why, code=SlipCode.SHAFT_NOT_THIS_SLEEVE)]
+    inch = (
+        f" It is a {meant[0]} shaft: an inch sleeve on the same bearing."
+        if meant is not None
+        else ""
+    )
+    why = (
+        f"{sleeve.number} is metric, for a shaft of {row.shaft_mm:g} mm; measured is"
+        f" {number(shaft_mm)} mm.{inch}"
+    )
+    return [
+        Verdict("shaft is not this sleeve's", Level.STOP, why, code=SlipCode.SHAFT_NOT_THIS_SLEEVE)
+    ]
 
 
 def read_bearing(text: str, field: str = "bearing") -> Designation:

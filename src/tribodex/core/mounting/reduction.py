@@ -1,4 +1,5 @@
-"""Reduction cards: how much clearance to take out, how far to drive up, and how much must be left."""
+"""Reduction cards: how much clearance to take out, how far to drive up, and how much must be
+left."""
 
 from __future__ import annotations
 
@@ -15,7 +16,9 @@ from tribodex.core.working import Level, Line, Result, Verdict
 
 
 class Card(StrEnum):
-    """The built-in cards. Take one whole; never mix columns of two. A shop's own cards have ids of their own."""
+    """The built-in cards. Take one whole; never mix columns of two. A shop's own cards have ids of
+    their own.
+    """
 
     A = "A"
     A2 = "A2"
@@ -24,16 +27,26 @@ class Card(StrEnum):
 
 
 CARD_REASONS: dict[str, str] = {
-    Card.A: "Default: it also says how much clearance must be left, so both ends of the window are guarded.",
-    Card.A2: "Reductions and residuals of card A with a longer drive-up: on an adapter sleeve, which beds in. Remembered once.",
-    Card.B: "Takes out less on small bores; no residual column, so the window comes from the reduction alone.",
+    Card.A: (
+        "Default: it also says how much clearance must be left, so both ends of the window are"
+        " guarded."
+    ),
+    Card.A2: (
+        "Reductions and residuals of card A with a longer drive-up: on an adapter sleeve, which"
+        " beds in. Remembered once."
+    ),
+    Card.B: (
+        "Takes out less on small bores; no residual column, so the window comes from the reduction"
+        " alone."
+    ),
     Card.C: "Narrow ranges; its residual limits for CN and C3 are remembered once and marked so.",
 }
 HALF = "half"
 HALF_REASON = (
-    "Shop rule: take out two fifths to half of what was measured. It fits mid-group bearings of group CN; for C3 and C4 half is mostly more "
-    "than the card, so it is capped at the card's largest reduction and keeps the card's residual limit. Where that leaves less than a feeler "
-    "step, it is widened towards less reduction, never below the card's least."
+    "Shop rule: take out two fifths to half of what was measured. It fits mid-group bearings of"
+    " group CN; for C3 and C4 half is mostly more than the card, so it is capped at the card's"
+    " largest reduction and keeps the card's residual limit. Where that leaves less than a feeler"
+    " step, it is widened towards less reduction, never below the card's least."
 )
 # A maker's sheet, one line of it typed with the plan.
 SHEET = "sheet"
@@ -60,9 +73,10 @@ def residual_side(group: Group) -> str:
 class ReductionRow:
     """One band of bores on a card. Reductions and residuals in µm, drive-up in mm.
 
-    `recalled` names the cells that were not remembered twice alike (reduction, drive_up_1:12, residual_C3 …).
-    What only a maker's sheet says: `final_um` the clearance at the end, `angle_deg` the turn from the sheet's own zero, `unmounted_um` the
-    clearance before mounting. `by_default` names the sides that the sheet lacks, taken from the default card; `beside_um` is what the
+    `recalled` names the cells that were not remembered twice alike (reduction, drive_up_1:12,
+    residual_C3 …). What only a maker's sheet says: `final_um` the clearance at the end, `angle_deg`
+    the turn from the sheet's own zero, `unmounted_um` the clearance before mounting. `by_default`
+    names the sides that the sheet lacks, taken from the default card; `beside_um` is what the
     default card would leave, for the groups where the sheet leaves less or does not say.
     """
 
@@ -85,7 +99,8 @@ class ReductionRow:
 
 
 def complete(line: SheetLine, default: ReductionRow | None) -> ReductionRow:
-    """A line of a sheet with what it lacks taken from the default card, and marked; no side that the sheet gives is overridden.
+    """A line of a sheet with what it lacks taken from the default card, and marked; no side that
+    the sheet gives is overridden.
 
     Symbols: r reduction, m least residual (µm), s drive-up (mm).
     Valid: default is the default card's row for this bore, None beyond that card.
@@ -95,7 +110,12 @@ def complete(line: SheetLine, default: ReductionRow | None) -> ReductionRow:
     >>> from tribodex.core.components.bearing import Group
     >>> card = ReductionRow(80, 100, Span(45, 60), {}, {Group.CN: 35.0, Group.C3: 50.0})
     >>> row = complete(SheetLine(80, 100, least_um=40.0), card)
-    >>> row.reduction_um, row.least_residual_um[Group.C3], row.beside_um[Group.C3], sorted(row.by_default)
+    >>> (
+    ...     row.reduction_um,
+    ...     row.least_residual_um[Group.C3],
+    ...     row.beside_um[Group.C3],
+    ...     sorted(row.by_default),
+    ... )
     (Span(low=45, high=60), 40.0, 50.0, ['drive_up', 'reduction'])
     """
     marked = set()
@@ -105,7 +125,8 @@ def complete(line: SheetLine, default: ReductionRow | None) -> ReductionRow:
         if default is None:
             raise OutOfRange.at(
                 "sheet_reduction",
-                "The sheet does not say how much to take out, and the default card does not reach this bore.",
+                "The sheet does not say how much to take out, and the default card does not reach"
+                " this bore.",
                 "the reduction from the maker, least to greatest",
             )
         reduction = default.reduction_um
@@ -143,8 +164,9 @@ def complete(line: SheetLine, default: ReductionRow | None) -> ReductionRow:
 class ReductionCard:
     """One handbook practice, or a shop's own card, kept whole.
 
-    `designation` is set on a maker's sheet for one bearing: then it holds for that bearing alone. Cards of one's own have `lines` in place
-    of `rows`, entered by bore, shaft diameter or part number; what a line lacks comes from `default`.
+    `designation` is set on a maker's sheet for one bearing: then it holds for that bearing alone.
+    Cards of one's own have `lines` in place of `rows`, entered by bore, shaft diameter or part
+    number; what a line lacks comes from `default`.
     """
 
     card: str
@@ -171,11 +193,17 @@ class ReductionCard:
         """The row for a bore, what a sheet lacks completed. Raises OutOfRange beyond the card."""
         if not self.lines:
             return band_for(self.rows, bore_mm, f"Reduction {self.title}")
-        return complete(band_for(self.lines, bore_mm, f"Reduction {self.title}"), self._default_row(bore_mm))
+        return complete(
+            band_for(self.lines, bore_mm, f"Reduction {self.title}"), self._default_row(bore_mm)
+        )
 
     def covers(self, bearing: Bearing) -> bool:
-        """Whether it holds for this bearing; a card that is entered by shaft or part number only once it was found there: see `at`."""
-        if self.keyed_by is not KeyedBy.BORE or (self.designation and self.designation != bearing.basic_code):
+        """Whether it holds for this bearing; a card that is entered by shaft or part number only
+        once it was found there: see `at`.
+        """
+        if self.keyed_by is not KeyedBy.BORE or (
+            self.designation and self.designation != bearing.basic_code
+        ):
             return False
         bore = bearing.bore_mm
         line = next((one for one in self.lines if one.over_mm < bore <= one.to_mm), None)
@@ -184,14 +212,18 @@ class ReductionCard:
         return any(row.over_mm < bore <= row.to_mm for row in self.rows)
 
     def at(self, bore_mm: float, shaft_mm: float, part: str) -> ReductionCard | None:
-        """The card as it holds for one bearing on one shaft, by bore; None where it has no line for it."""
+        """The card as it holds for one bearing on one shaft, by bore; None where it has no line for
+        it.
+        """
         if self.keyed_by is KeyedBy.BORE:
             return self
         if self.keyed_by is KeyedBy.SHAFT:
             found = next((one for one in self.lines if one.over_mm < shaft_mm <= one.to_mm), None)
         else:
             asked = plain_number(part)
-            found = next((one for one in self.lines if asked and plain_number(one.part) == asked), None)
+            found = next(
+                (one for one in self.lines if asked and plain_number(one.part) == asked), None
+            )
         if found is None:
             return None
         here = replace(found, over_mm=bore_mm - THIS_BORE_MM, to_mm=bore_mm + THIS_BORE_MM)
@@ -236,7 +268,8 @@ def reduction_range(card: ReductionCard, bearing: Bearing) -> Result:
 
     >>> from tribodex.core.sources import PRACTICE
     >>> c = ReductionCard(Card.A, PRACTICE, (ReductionRow(80, 100, Span(45, 60), {}, {}),))
-    >>> r = reduction_range(c, Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)); r.value, r.value_to
+    >>> r = reduction_range(c, Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3))
+    >>> r.value, r.value_to
     (45, 60)
     """
     row = card.row(bearing.bore_mm)
@@ -248,8 +281,24 @@ def reduction_range(card: ReductionCard, bearing: Bearing) -> Result:
         "µm",
         value_to=row.reduction_um.high,
         working=(
-            Line("r_min", "least reduction", "r_min(d)", _where(row, card.title), row.reduction_um.low, "µm", card.source.id),
-            Line("r_max", "greatest reduction", "r_max(d)", _where(row, card.title), row.reduction_um.high, "µm", card.source.id),
+            Line(
+                "r_min",
+                "least reduction",
+                "r_min(d)",
+                _where(row, card.title),
+                row.reduction_um.low,
+                "µm",
+                card.source.id,
+            ),
+            Line(
+                "r_max",
+                "greatest reduction",
+                "r_max(d)",
+                _where(row, card.title),
+                row.reduction_um.high,
+                "µm",
+                card.source.id,
+            ),
         ),
         note=f"{card.heading} does not say it: taken from the default card." if lacks else "",
     )
@@ -264,7 +313,9 @@ def residual_limit(card: ReductionCard, bearing: Bearing) -> Result:
     Source: the card.
 
     >>> from tribodex.core.sources import PRACTICE
-    >>> c = ReductionCard(Card.A, PRACTICE, (ReductionRow(80, 100, Span(45, 60), {}, {Group.C3: 50.0}),))
+    >>> c = ReductionCard(
+    ...     Card.A, PRACTICE, (ReductionRow(80, 100, Span(45, 60), {}, {Group.C3: 50.0}),)
+    ... )
     >>> residual_limit(c, Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)).value
     50.0
     >>> residual_limit(c, Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C2)).value is None
@@ -275,23 +326,80 @@ def residual_limit(card: ReductionCard, bearing: Bearing) -> Result:
     label = f"Least residual clearance, {card.title}"
     beside = row.beside_um.get(bearing.group)
     if least is None and beside is not None:
-        note = f"{card.heading} does not say it: {DEFAULT_CARD} leaves so much. It is judged by that, and the sheet's own range stands beside it."
-        line = Line("m", "least residual clearance", "m(d, group)", _where(row, DEFAULT_CARD), beside, "µm", "practice")
-        return Result("residual_limit", f"Least residual clearance, {DEFAULT_CARD}", beside, "µm", working=(line,), note=note)
+        note = (
+            f"{card.heading} does not say it: {DEFAULT_CARD} leaves so much. It is judged by that,"
+            " and the sheet's own range stands beside it."
+        )
+        line = Line(
+            "m",
+            "least residual clearance",
+            "m(d, group)",
+            _where(row, DEFAULT_CARD),
+            beside,
+            "µm",
+            "practice",
+        )
+        return Result(
+            "residual_limit",
+            f"Least residual clearance, {DEFAULT_CARD}",
+            beside,
+            "µm",
+            working=(line,),
+            note=note,
+        )
     if least is not None and beside is not None:
         lines = (
-            Line("m", "least residual clearance", "by the sheet", _where(row, card.title), least, "µm", card.source.id),
-            Line("m_card", "least residual clearance", "by the default card", "", beside, "µm", "practice"),
+            Line(
+                "m",
+                "least residual clearance",
+                "by the sheet",
+                _where(row, card.title),
+                least,
+                "µm",
+                card.source.id,
+            ),
+            Line(
+                "m_card",
+                "least residual clearance",
+                "by the default card",
+                "",
+                beside,
+                "µm",
+                "practice",
+            ),
         )
-        note = f"{card.heading} leaves less than {DEFAULT_CARD} ({um_text(beside)}). Both stand side by side; below that by name of the sheet."
+        note = (
+            f"{card.heading} leaves less than {DEFAULT_CARD} ({um_text(beside)}). Both stand side"
+            " by side; below that by name of the sheet."
+        )
         verdict = Verdict("less than the default card", Level.WATCH, note)
-        return Result("residual_limit", label, least, "µm", working=lines, note=note, verdict=verdict)
+        return Result(
+            "residual_limit", label, least, "µm", working=lines, note=note, verdict=verdict
+        )
     if least is None:
-        note = f"{card.heading} gives no residual limit for {bearing.group}: the window comes from the reduction alone. Ask the maker."
+        note = (
+            f"{card.heading} gives no residual limit for {bearing.group}: the window comes from the"
+            " reduction alone. Ask the maker."
+        )
         return Result("residual_limit", label, None, "µm", note=note)
-    line = Line("m", "least residual clearance", "m(d, group)", _where(row, card.title), least, "µm", card.source.id)
+    line = Line(
+        "m",
+        "least residual clearance",
+        "m(d, group)",
+        _where(row, card.title),
+        least,
+        "µm",
+        card.source.id,
+    )
     unsure = row.unsure(f"residual_{bearing.group}")
-    return Result("residual_limit", label, least, "µm", working=(line,), note=f"{unsure.capitalize()}: check it." if unsure else "")
+    return Result(
+        "residual_limit",
+        label,
+        least,
+        "µm",
+        working=(line,),
+        note=f"{unsure.capitalize()}: check it." if unsure else "",
+    )
 
 
 def card_drive_up(card: ReductionCard, bearing: Bearing) -> Result:
@@ -304,7 +412,9 @@ def card_drive_up(card: ReductionCard, bearing: Bearing) -> Result:
 
     >>> from tribodex.core.sources import PRACTICE
     >>> rows = (ReductionRow(80, 100, Span(45, 60), {Taper.ONE_IN_12: Span(0.7, 0.9)}, {}),)
-    >>> r = card_drive_up(ReductionCard(Card.A, PRACTICE, rows), Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3))
+    >>> r = card_drive_up(
+    ...     ReductionCard(Card.A, PRACTICE, rows), Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)
+    ... )
     >>> r.value, r.value_to
     (0.7, 0.9)
     """
@@ -312,7 +422,13 @@ def card_drive_up(card: ReductionCard, bearing: Bearing) -> Result:
     span = row.drive_up_mm.get(bearing.taper)
     label = f"Axial drive-up, {DEFAULT_CARD if DRIVE_UP in row.by_default else card.title}"
     if span is None:
-        return Result("card_drive_up", label, None, "mm", note=f"{card.heading} has no drive-up for {bearing.taper} at this bore.")
+        return Result(
+            "card_drive_up",
+            label,
+            None,
+            "mm",
+            note=f"{card.heading} has no drive-up for {bearing.taper} at this bore.",
+        )
     return Result(
         "card_drive_up",
         label,
@@ -320,8 +436,28 @@ def card_drive_up(card: ReductionCard, bearing: Bearing) -> Result:
         "mm",
         value_to=span.high,
         working=(
-            Line("s_min", "least drive-up", "s_min(d, taper)", _where(row, card.title), span.low, "mm", card.source.id),
-            Line("s_max", "greatest drive-up", "s_max(d, taper)", _where(row, card.title), span.high, "mm", card.source.id),
+            Line(
+                "s_min",
+                "least drive-up",
+                "s_min(d, taper)",
+                _where(row, card.title),
+                span.low,
+                "mm",
+                card.source.id,
+            ),
+            Line(
+                "s_max",
+                "greatest drive-up",
+                "s_max(d, taper)",
+                _where(row, card.title),
+                span.high,
+                "mm",
+                card.source.id,
+            ),
         ),
-        note=f"{unsure.capitalize()}: check it." if (unsure := row.unsure(f"drive_up_{bearing.taper}")) else "",
+        note=(
+            f"{unsure.capitalize()}: check it."
+            if (unsure := row.unsure(f"drive_up_{bearing.taper}"))
+            else ""
+        ),
     )

@@ -1,4 +1,6 @@
-"""The ruler of clearances: gaugings against group, window and least clearance; drawn on the bench and in the record."""
+"""The ruler of clearances: gaugings against group, window and least clearance; drawn on the bench
+and in the record.
+"""
 
 from __future__ import annotations
 

@@ -21,23 +21,29 @@ class RunningCode(StrEnum):
     SHAFT_NOT_KNOWN = "running.shaft_not_known"
 
 
-# The usual difference of inner ring over outer ring in a plummer block, K (common practice, no source).
+# The usual difference of inner ring over outer ring in a plummer block, K (common practice, no
+# source).
 USUAL_K = (5.0, 10.0)
-# A warmer ring than this is not corrected but left to cool: the correction would be less certain than a leaf step.
+# A warmer ring than this is not corrected but left to cool: the correction would be less certain
+# than a leaf step.
 CORRECT_UP_TO_K = 10.0
-# The temperature of a ring is known to about this, K, contact thermometer on steel (common practice, no source).
+# The temperature of a ring is known to about this, K, contact thermometer on steel (common
+# practice, no source).
 THERMOMETER_SD_K = 1.0
 
 
 def thermal_loss_um(bearing: Bearing, inner_over_outer_k: float) -> float:
-    """Clearance lost when the inner ring is warmer than the outer: judged with α·ΔT·E, the outer raceway.
+    """Clearance lost when the inner ring is warmer than the outer: judged with α·ΔT·E, the outer
+    raceway.
 
-    In full α·[ΔT_i·F + ΔT_w·(E - F) - ΔT_o·E]: the rollers expand too. With ΔT = T_i - T_o the loss lies between α·ΔT·F (rollers
-    as cool as the outer ring) and α·ΔT·E (as warm as the inner); the larger one is judged. Equal warming of the whole
-    bearing changes nothing where the shaft expands like ring and sleeve (warm_shaft.py for the others). A cooler inner ring gives
-    back no more than α·ΔT·F.
+    In full α·[ΔT_i·F + ΔT_w·(E - F) - ΔT_o·E]: the rollers expand too. With ΔT = T_i - T_o the loss
+    lies between α·ΔT·F (rollers as cool as the outer ring) and α·ΔT·E (as warm as the inner); the
+    larger one is judged. Equal warming of the whole bearing changes nothing where the shaft expands
+    like ring and sleeve (warm_shaft.py for the others). A cooler inner ring gives back no more than
+    α·ΔT·F.
 
-    Symbols: α expansion of ring steel (1/K), ΔT inner minus outer (K), F, E inner and outer raceway diameter (mm); loss (µm).
+    Symbols: α expansion of ring steel (1/K), ΔT inner minus outer (K), F, E inner and outer raceway
+        diameter (mm); loss (µm).
     Valid: uniform temperature in each ring.
     Raises: nothing.
     Source: linear expansion.
@@ -50,10 +56,18 @@ def thermal_loss_um(bearing: Bearing, inner_over_outer_k: float) -> float:
     return RING_STEEL.expansion_um_per_m_k * raceway / 1000 * inner_over_outer_k
 
 
-def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: float, squeeze_um: float = 0.0, shaft_um: float = 0.0) -> Result:
-    """Clearance while running: c_run = c_res - α·ΔT·E - squeeze of a tight housing - what the warm shaft takes.
+def running_clearance(
+    bearing: Bearing,
+    residual_um: float,
+    inner_over_outer_k: float,
+    squeeze_um: float = 0.0,
+    shaft_um: float = 0.0,
+) -> Result:
+    """Clearance while running: c_run = c_res - α·ΔT·E - squeeze of a tight housing - what the warm
+    shaft takes.
 
-    Symbols: c_res residual clearance (µm), ΔT inner ring over outer (K), squeeze, taken by the shaft (µm).
+    Symbols: c_res residual clearance (µm), ΔT inner ring over outer (K), squeeze, taken by the
+        shaft (µm).
     Valid: as thermal_loss_um.
     Raises: nothing.
     Source: linear expansion.
@@ -71,22 +85,44 @@ def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: 
             "Δc",
             "lost by the warmer inner ring",
             "α·ΔT·E",
-            f"{RING_STEEL.expansion_um_per_m_k:g} µm/(m·K)·{number(inner_over_outer_k)} K·{number(outer)} mm",
+            f"{RING_STEEL.expansion_um_per_m_k:g} µm/(m·K)·{number(inner_over_outer_k)}"
+            f" K·{number(outer)} mm",
             loss,
             "µm",
             EXPANSION.id,
         )
     ]
     if squeeze_um:
-        lines.append(Line("q", "squeezed by a tight housing", "as given", number(squeeze_um), squeeze_um, "µm", EXPANSION.id))
+        lines.append(
+            Line(
+                "q",
+                "squeezed by a tight housing",
+                "as given",
+                number(squeeze_um),
+                squeeze_um,
+                "µm",
+                EXPANSION.id,
+            )
+        )
     if shaft_um:
-        lines.append(Line("s", "taken by the warm shaft", "as computed", number(shaft_um), shaft_um, "µm", EXPANSION.id))
+        lines.append(
+            Line(
+                "s",
+                "taken by the warm shaft",
+                "as computed",
+                number(shaft_um),
+                shaft_um,
+                "µm",
+                EXPANSION.id,
+            )
+        )
     lines.append(
         Line(
             "c_run",
             "running clearance",
             "c_run = c_res - Δc - q - s" if shaft_um else "c_run = c_res - Δc - q",
-            f"{number(residual_um)} - {number(loss)} - {number(squeeze_um)}{f' - {number(shaft_um)}' if shaft_um else ''}",
+            f"{number(residual_um)} - {number(loss)} -"
+            f" {number(squeeze_um)}{f' - {number(shaft_um)}' if shaft_um else ''}",
             value,
             "µm",
             EXPANSION.id,
@@ -100,18 +136,31 @@ def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: 
             code=RunningCode.NO_PLAY_LEFT,
         )
     elif value < 0.25 * residual_um:
-        verdict = Verdict("little play left", Level.WATCH, f"Only {um_text(value)} of {um_text(residual_um)} is left when warm.")
+        verdict = Verdict(
+            "little play left",
+            Level.WATCH,
+            f"Only {um_text(value)} of {um_text(residual_um)} is left when warm.",
+        )
     else:
         verdict = Verdict("play left", Level.GOOD, f"{um_text(value)} is left when warm.")
     return Result(
-        "running", f"Running clearance, inner ring {number(inner_over_outer_k)} K warmer", value, "µm", verdict=verdict, working=tuple(lines)
+        "running",
+        f"Running clearance, inner ring {number(inner_over_outer_k)} K warmer",
+        value,
+        "µm",
+        verdict=verdict,
+        working=tuple(lines),
     )
 
 
-def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0, shaft_um: float | None = 0.0) -> Result:
-    """How warm the inner ring may get over the outer before the play is gone: ΔT = (c_res - q - s)/(α·E).
+def play_gone_at(
+    bearing: Bearing, residual_um: float, squeeze_um: float = 0.0, shaft_um: float | None = 0.0
+) -> Result:
+    """How warm the inner ring may get over the outer before the play is gone: ΔT = (c_res - q -
+    s)/(α·E).
 
-    Symbols: as running_clearance; ΔT (K); taken by the shaft None: it expands more than the ring, and how warm it runs is not known.
+    Symbols: as running_clearance; ΔT (K); taken by the shaft None: it expands more than the ring,
+        and how warm it runs is not known.
     Valid: as thermal_loss_um.
     Raises: nothing.
     Source: linear expansion.
@@ -137,26 +186,38 @@ def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0, 
         word = Verdict(
             "no room for heat",
             Level.STOP,
-            "The usual difference is 5 to 10 K: that alone takes all the clearance. It would run hot and seize.",
+            "The usual difference is 5 to 10 K: that alone takes all the clearance. It would run"
+            " hot and seize.",
             code=RunningCode.NO_ROOM_FOR_HEAT,
         )
     elif value < 2 * USUAL_K[1]:
         word = Verdict(
             "close to usual running",
             Level.WATCH,
-            "The usual difference is 5 to 10 K; hot-gas or steam-heated shafts go far beyond. More clearance.",
+            "The usual difference is 5 to 10 K; hot-gas or steam-heated shafts go far beyond. More"
+            " clearance.",
         )
     if shaft_um is None and word.level is not Level.STOP:
-        why = "This shaft expands more than its ring: how warm it runs is not known, and takes clearance of its own."
+        why = (
+            "This shaft expands more than its ring: how warm it runs is not known, and takes"
+            " clearance of its own."
+        )
         word = Verdict("not known", Level.UNKNOWN, why, code=RunningCode.SHAFT_NOT_KNOWN)
     return Result(
-        "play_gone", "Clearance is gone when the inner ring is warmer by", value, "K", verdict=word, working=(line,), uncertainty=0.1 * abs(value)
+        "play_gone",
+        "Clearance is gone when the inner ring is warmer by",
+        value,
+        "K",
+        verdict=word,
+        working=(line,),
+        uncertainty=0.1 * abs(value),
     )
 
 
 def warm_correction_um(bearing: Bearing, inner_c: float, outer_c: float) -> float:
-    """What to add to a clearance gauged while the inner ring is warmer than the outer: α·(T_i - T_o)·F_m, F_m halfway between
-    the raceways: nobody knows whether the rollers are as warm as the inner ring or the outer one.
+    """What to add to a clearance gauged while the inner ring is warmer than the outer: α·(T_i -
+    T_o)·F_m, F_m halfway between the raceways: nobody knows whether the rollers are as warm as the
+    inner ring or the outer one.
 
     Symbols: T_i, T_o temperatures of inner and outer ring (°C); correction (µm).
     Valid: up to 10 K of difference; both rings between -20 and 120 °C.
@@ -169,12 +230,17 @@ def warm_correction_um(bearing: Bearing, inner_c: float, outer_c: float) -> floa
     """
     for name, value in (("inner_c", inner_c), ("outer_c", outer_c)):
         if not -20 <= value <= 120:
-            raise InvalidInput.at(name, f"{value:g} °C is out of range for a ring that is gauged: check value and unit.", "-20 to 120 °C")
+            raise InvalidInput.at(
+                name,
+                f"{value:g} °C is out of range for a ring that is gauged: check value and unit.",
+                "-20 to 120 °C",
+            )
     apart = inner_c - outer_c
     if abs(apart) > CORRECT_UP_TO_K:
         raise Refused(
-            f"The rings are {abs(apart):.0f} K apart. Up to {CORRECT_UP_TO_K:.0f} K is corrected; beyond that the correction would be less certain "
-            f"than a feeler step. Let them come to one temperature, then gauge."
+            f"The rings are {abs(apart):.0f} K apart. Up to {CORRECT_UP_TO_K:.0f} K is corrected;"
+            " beyond that the correction would be less certain than a feeler step. Let them come"
+            " to one temperature, then gauge."
         )
     return RING_STEEL.expansion_um_per_m_k * _middle_mm(bearing) / 1000 * apart
 
@@ -184,7 +250,8 @@ def _middle_mm(bearing: Bearing) -> float:
 
 
 def warm_uncertainty_um(bearing: Bearing, inner_over_outer_k: float = 0.0) -> float:
-    """Uncertainty (one sd) that a correction brings: two thermometer readings, and rollers as warm as either ring.
+    """Uncertainty (one sd) that a correction brings: two thermometer readings, and rollers as warm
+    as either ring.
 
     Symbols: α·F_m·√2·1 K, with α·ΔT·(E - F)/√12 (µm).
     Valid: as warm_correction_um.
@@ -197,5 +264,10 @@ def warm_uncertainty_um(bearing: Bearing, inner_over_outer_k: float = 0.0) -> fl
     """
     per_mm = RING_STEEL.expansion_um_per_m_k / 1000
     thermometer = per_mm * _middle_mm(bearing) * THERMOMETER_SD_K * 2**0.5
-    rollers = per_mm * (bearing.outer_raceway_mm - bearing.inner_raceway_mm) * abs(inner_over_outer_k) / 12**0.5
+    rollers = (
+        per_mm
+        * (bearing.outer_raceway_mm - bearing.inner_raceway_mm)
+        * abs(inner_over_outer_k)
+        / 12**0.5
+    )
     return math.hypot(thermometer, rollers)

@@ -7,8 +7,7 @@ from enum import StrEnum
 
 from tribodex.core.components.bands import Span
 from tribodex.core.quantities import um_text
-from tribodex.core.sources import SCREW
-from tribodex.core.working import Level, Line, Result, Verdict, number
+from tribodex.core.working import Level, Verdict
 
 
 class WindowCode(StrEnum):
@@ -25,7 +24,8 @@ class WindowCode(StrEnum):
 
 # “About half of it”, as shares of the measured clearance (common practice, no source).
 HALF_SHARE = Span(0.4, 0.5)
-# The inner ring is judged this much warmer than the outer where no residual limit is known, K (common practice, no source).
+# The inner ring is judged this much warmer than the outer where no residual limit is known, K
+# (common practice, no source).
 HEAT_K = 10.0
 # A window narrower than this has no inside: gauge and feelers round to it (µm; own choice).
 LEAST_WIDTH_UM = 0.5
@@ -35,11 +35,13 @@ LEAST_WIDTH_UM = 0.5
 class Window:
     """Where the residual clearance may end, µm. Empty when `low_um` is above `high_um`.
 
-    `residual_limit_um` is None when the card gives none; then the lower end comes from the reduction alone. `heat_um` is
-    the play that running warm takes: an inner ring 10 K warmer than the outer, and the shaft's own warmth; zero where nobody computed it.
-    Of a maker's sheet: `final_um` its final band; `reduction_given` whether it says the reduction itself, else that is the default card's;
-    `beside_um` what the default card would leave where the sheet leaves less or does not say, `by_sheet_um` the sheet's own low end where it
-    lies below that. `floor_um` is the default card's least reduction where a rule may ask less; `most_um` is what the ring bears.
+    `residual_limit_um` is None when the card gives none; then the lower end comes from the
+    reduction alone. `heat_um` is the play that running warm takes: an inner ring 10 K warmer than
+    the outer, and the shaft's own warmth; zero where nobody computed it. Of a maker's sheet:
+    `final_um` its final band; `reduction_given` whether it says the reduction itself, else that is
+    the default card's; `beside_um` what the default card would leave where the sheet leaves less or
+    does not say, `by_sheet_um` the sheet's own low end where it lies below that. `floor_um` is the
+    default card's least reduction where a rule may ask less; `most_um` is what the ring bears.
     """
 
     low_um: float
@@ -82,15 +84,20 @@ class Window:
 
     @property
     def guard_um(self) -> float | None:
-        """What must be left: the residual limit, and never less than 10 K take; None when neither is known."""
+        """What must be left: the residual limit, and never less than 10 K take; None when neither
+        is known.
+        """
         known = [um for um in (self.residual_limit_um, self.heat_um or None) if um is not None]
         return max(known, default=None)
 
 
-def target_window(initial_um: float, reduction_um: Span, residual_limit_um: float | None, heat_um: float = 0.0) -> Window:
+def target_window(
+    initial_um: float, reduction_um: Span, residual_limit_um: float | None, heat_um: float = 0.0
+) -> Window:
     """Window for the residual clearance: lo = max(m, c₀ - r_max), hi = c₀ - r_min.
 
-    Symbols: c₀ mean unmounted clearance, r_min, r_max reduction, m least residual (µm); heat_um as in Window.
+    Symbols: c₀ mean unmounted clearance, r_min, r_max reduction, m least residual (µm); heat_um as
+        in Window.
     Valid: c₀ gauged, all from one card.
     Raises: nothing; an empty window is an answer.
     Source: common practice, no source.
@@ -115,11 +122,14 @@ def target_window(initial_um: float, reduction_um: Span, residual_limit_um: floa
 
 @dataclass(frozen=True)
 class Target:
-    """What a plan aims for: a reduction in µm, or as a share of the measured clearance; and the residual limit, if known.
+    """What a plan aims for: a reduction in µm, or as a share of the measured clearance; and the
+    residual limit, if known.
 
-    `reduction_um` is the range of a card; with `share` it is only what the share comes to in the middle of the group.
-    `cap_um` is the most that a share may come to: the card's largest reduction, unless that was overruled by name. `floor_um` is that card's
-    least, `step_um` the feeler step below which a share is widened towards less reduction. The rest belongs to a maker's sheet: see Window.
+    `reduction_um` is the range of a card; with `share` it is only what the share comes to in the
+    middle of the group. `cap_um` is the most that a share may come to: the card's largest
+    reduction, unless that was overruled by name. `floor_um` is that card's least, `step_um` the
+    feeler step below which a share is widened towards less reduction. The rest belongs to a maker's
+    sheet: see Window.
     """
 
     reduction_um: Span
@@ -138,7 +148,11 @@ class Target:
         """Reduction for a measured clearance, µm."""
         if self.share is None:
             return self.reduction_um
-        limits = (self.share.high * initial_um, self.cap_um, None if self.least_residual_um is None else initial_um - self.least_residual_um)
+        limits = (
+            self.share.high * initial_um,
+            self.cap_um,
+            None if self.least_residual_um is None else initial_um - self.least_residual_um,
+        )
         high = max(0.0, min(one for one in limits if one is not None))
         low = min(self.share.low * initial_um, high)
         if high - low < self.step_um:
@@ -147,10 +161,14 @@ class Target:
         return Span(low, high)
 
     def aimed(self, initial_um: float) -> Span:
-        """The reduction that leads to where it should end: from the final band of a sheet where it has one, µm."""
+        """The reduction that leads to where it should end: from the final band of a sheet where it
+        has one, µm.
+        """
         if self.final_um is None:
             return self.reduction(initial_um)
-        return Span(max(0.0, initial_um - self.final_um.high), max(0.0, initial_um - self.final_um.low))
+        return Span(
+            max(0.0, initial_um - self.final_um.high), max(0.0, initial_um - self.final_um.low)
+        )
 
     def window(self, initial_um: float) -> Window:
         """Target window for a measured clearance."""
@@ -158,7 +176,8 @@ class Target:
         plain = target_window(initial_um, self.reduction(initial_um), least, self.heat_um)
         low, high = plain.low_um, plain.high_um
         if not self.reduction_given and least is not None:
-            # The sheet says what must be left: the default card's largest reduction takes nothing off that.
+            # The sheet says what must be left: the default card's largest reduction takes nothing
+            # off that.
             low = least
         if self.final_um is not None:
             low, high = self._final(plain)
@@ -191,8 +210,12 @@ def judge_window(window: Window) -> Verdict:
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> [judge_window(target_window(c, Span(45, 60), m, 17)).word for c, m in ((124, 50), (124, None), (70, None), (50, None), (90, 50))]
-    ['clearance remains', 'clearance remains, no limit known', 'reaches too low', 'no window', 'empty']
+    >>> [
+    ...     judge_window(target_window(c, Span(45, 60), m, 17)).word
+    ...     for c, m in ((124, 50), (124, None), (70, None), (50, None), (90, 50))
+    ... ]
+    ['clearance remains', 'clearance remains, no limit known', 'reaches too low', 'no window',
+    'empty']
     """
     found = _by_sheet(window) if window.final_um is not None else None
     if found is not None:
@@ -201,9 +224,10 @@ def judge_window(window: Window) -> Verdict:
         return Verdict(
             "empty",
             Level.STOP,
-            f"Taking out the least reduction ({um_text(window.reduction_um.low)}) would leave {um_text(window.high_um)}, "
-            f"below the {um_text(window.low_um)} that must be left. The bearing was tight to start with: "
-            "gauge again; take the next clearance group; or ask the maker.",
+            f"Taking out the least reduction ({um_text(window.reduction_um.low)}) would leave"
+            f" {um_text(window.high_um)}, below the {um_text(window.low_um)} that must be left. The"
+            " bearing was tight to start with: gauge again; take the next clearance group; or ask"
+            " the maker.",
             code=WindowCode.EMPTY,
         )
     heat = window.heat_um
@@ -211,37 +235,42 @@ def judge_window(window: Window) -> Verdict:
         return Verdict(
             "no width",
             Level.STOP,
-            f"From {um_text(window.low_um)} to {um_text(window.high_um)}: no reading can show that a clearance lies there. A range of reductions, "
-            "not one number; the card's own; or ask the maker.",
+            f"From {um_text(window.low_um)} to {um_text(window.high_um)}: no reading can show that"
+            " a clearance lies there. A range of reductions, not one number; the card's own; or"
+            " ask the maker.",
             code=WindowCode.NO_WIDTH,
         )
     if window.high_um <= max(heat, 0.0):
         return Verdict(
             "no window",
             Level.STOP,
-            f"Even the least reduction would leave {um_text(window.high_um)}; running warm alone takes (inner ring {HEAT_K:.0f} K warmer) "
-            f"{um_text(heat)}. Take the next clearance group, or ask the maker.",
+            f"Even the least reduction would leave {um_text(window.high_um)}; running warm alone"
+            f" takes (inner ring {HEAT_K:.0f} K warmer) {um_text(heat)}. Take the next clearance"
+            " group, or ask the maker.",
             code=WindowCode.NO_WINDOW,
         )
     if window.low_um <= max(heat, 0.0):
         return Verdict(
             "reaches too low",
             Level.WATCH,
-            f"Its lower end, {um_text(window.low_um)}, is less than running warm takes ({um_text(heat)}, inner ring {HEAT_K:.0f} K warmer). "
-            "Keep to its upper part, and ask the maker what must be left.",
+            f"Its lower end, {um_text(window.low_um)}, is less than running warm takes"
+            f" ({um_text(heat)}, inner ring {HEAT_K:.0f} K warmer). Keep to its upper part, and ask"
+            " the maker what must be left.",
         )
     if window.by_sheet_um is not None and window.beside_um is not None:
         return Verdict(
             "sheet and default card differ",
             Level.WATCH,
-            f"The sheet goes down to {um_text(window.by_sheet_um)}, the default card leaves {um_text(window.beside_um)}. Aim above that, for the "
-            f"middle, {um_text(window.mid_um)}; below it the nut is locked by name of the sheet.",
+            f"The sheet goes down to {um_text(window.by_sheet_um)}, the default card leaves"
+            f" {um_text(window.beside_um)}. Aim above that, for the middle,"
+            f" {um_text(window.mid_um)}; below it the nut is locked by name of the sheet.",
         )
     if window.floor_um is not None and window.reduction_um.high < window.floor_um:
         return Verdict(
             "less than the card's least",
             Level.UNKNOWN,
-            f"At most {um_text(window.reduction_um.high)} comes out; the card takes at least {um_text(window.floor_um)}: the grip stays unproven.",
+            f"At most {um_text(window.reduction_um.high)} comes out; the card takes at least"
+            f" {um_text(window.floor_um)}: the grip stays unproven.",
             code=WindowCode.GRIP_NOT_PROVEN,
         )
     if window.residual_limit_um is None and window.beside_um is None:
@@ -251,7 +280,9 @@ def judge_window(window: Window) -> Verdict:
             f"Aim for the middle, {um_text(window.mid_um)}. What must be left is not known here.",
             code=WindowCode.OPEN_NO_LIMIT_KNOWN,
         )
-    return Verdict("clearance remains", Level.GOOD, f"Aim for the middle, {um_text(window.mid_um)}.")
+    return Verdict(
+        "clearance remains", Level.GOOD, f"Aim for the middle, {um_text(window.mid_um)}."
+    )
 
 
 def _by_sheet(window: Window) -> Verdict | None:
@@ -259,20 +290,25 @@ def _by_sheet(window: Window) -> Verdict | None:
     band = window.final_um
     assert band is not None  # asked where the sheet has one
     least, most = window.initial_um - band.high, window.initial_um - band.low
-    said = f"{um_text(window.initial_um)} unmounted, {um_text(band.low)} to {um_text(band.high)} at the end by the sheet"
+    said = (
+        f"{um_text(window.initial_um)} unmounted, {um_text(band.low)} to {um_text(band.high)} at"
+        " the end by the sheet"
+    )
     if most <= 0:
         return Verdict(
             "nothing to take out",
             Level.STOP,
-            f"{said}: it is as tight as that already, and nothing would grip. Gauge again; the next clearance group; or ask the maker.",
+            f"{said}: it is as tight as that already, and nothing would grip. Gauge again; the next"
+            " clearance group; or ask the maker.",
             code=WindowCode.NOTHING_TO_TAKE_OUT,
         )
     if window.most_um is not None and least > window.most_um:
         return Verdict(
             "more than the ring bears",
             Level.STOP,
-            f"{said}: at least {um_text(least)} would have to come out, and the inner ring bears {um_text(window.most_um)}. Another clearance "
-            "group than the sheet is made for: gauge again, read the number on the ring, or ask the maker.",
+            f"{said}: at least {um_text(least)} would have to come out, and the inner ring bears"
+            f" {um_text(window.most_um)}. Another clearance group than the sheet is made for: gauge"
+            " again, read the number on the ring, or ask the maker.",
             code=WindowCode.RING_TOO_TIGHT,
         )
     if window.reduction_given or window.empty:
@@ -281,120 +317,8 @@ def _by_sheet(window: Window) -> Verdict | None:
         return Verdict(
             "grip not proven",
             Level.UNKNOWN,
-            f"{said}: at most {um_text(most)} comes out; the default card takes at least {um_text(window.reduction_um.low)}.",
+            f"{said}: at most {um_text(most)} comes out; the default card takes at least"
+            f" {um_text(window.reduction_um.low)}.",
             code=WindowCode.GRIP_NOT_PROVEN,
         )
     return None
-
-
-def window_result(window: Window, card_source_id: str) -> Result:
-    """The window as a figure with working and verdict.
-
-    Symbols: as target_window.
-    Valid: as target_window.
-    Raises: nothing.
-    Source: common practice, no source.
-
-    >>> window_result(target_window(124, Span(45, 60), 50), "a").verdict.word
-    'clearance remains'
-    """
-    c0, r, m = window.initial_um, window.reduction_um, window.residual_limit_um
-    if window.final_um is not None or window.beside_um is not None or not window.reduction_given:
-        return _sheet_result(window, card_source_id)
-    low_formula = "lo = max(m, c₀ - r_max)" if m is not None else "lo = c₀ - r_max (no residual limit on this card)"
-    low_numbers = f"{number(c0)} - {number(r.high)}"
-    if m is not None:
-        low_numbers = f"max({number(m)}, {low_numbers})"
-    return Result(
-        "window",
-        "Target window for the residual clearance",
-        window.low_um,
-        "µm",
-        value_to=window.high_um,
-        verdict=judge_window(window),
-        working=(
-            Line("lo", "least residual", low_formula, low_numbers, window.low_um, "µm", card_source_id),
-            Line("hi", "greatest residual", "hi = c₀ - r_min", f"{number(c0)} - {number(r.low)}", window.high_um, "µm", card_source_id),
-        ),
-        note="" if m is not None else "This card gives no residual limit here: the window comes from the reduction alone.",
-    )
-
-
-def _sheet_result(window: Window, source_id: str) -> Result:
-    """The window of a maker's sheet: each end with the figure that it comes from."""
-    c0, r, band, put_in = window.initial_um, window.reduction_um, window.final_um, number(window.initial_um)
-    card = "" if window.reduction_given else " (default card)"
-    lines = []
-    if band is not None:
-        lines += [
-            Line("f_min", "least at the end, by the sheet", "", "", band.low, "µm", source_id),
-            Line("f_max", "greatest at the end, by the sheet", "", "", band.high, "µm", source_id),
-        ]
-    else:
-        lines.append(Line("hi", "greatest residual", f"hi = c₀ - r_min{card}", f"{put_in} - {number(r.low)}", c0 - r.low, "µm", source_id))
-        if window.reduction_given:
-            lines.append(Line("lo", "least residual by the reduction", "c₀ - r_max", f"{put_in} - {number(r.high)}", c0 - r.high, "µm", source_id))
-        if window.residual_limit_um is not None:
-            lines.append(Line("m", "least residual, by the sheet", "", "", window.residual_limit_um, "µm", source_id))
-    if window.beside_um is not None:
-        lines.append(Line("m_card", "least residual, by the default card", "", "", window.beside_um, "µm", "practice"))
-    lines.append(Line("lo", "lower end", "", "", window.low_um, "µm", source_id))
-    lines.append(Line("hi", "upper end", "", "", window.high_um, "µm", source_id))
-    notes = []
-    if window.by_sheet_um is not None:
-        notes.append(f"The sheet itself goes down to {um_text(window.by_sheet_um)}: below {um_text(window.low_um)} by name of the sheet.")
-    if not window.reduction_given:
-        notes.append("What the sheet does not say is the default card's, and judged by it.")
-    return Result(
-        "window",
-        "Target window for the residual clearance",
-        window.low_um,
-        "µm",
-        value_to=window.high_um,
-        verdict=judge_window(window),
-        working=tuple(lines),
-        note=" ".join(notes),
-    )
-
-
-def half_rule(initial_um: float, reduction_um: Span) -> Result:
-    """The shop rule “take out about half of what was measured”, against the card's range.
-
-    Symbols: c₀ (µm), r = 0.40 to 0.50·c₀ (µm).
-    Valid: a rule of thumb for mid-group clearance of group CN, 50 to 200 mm bore.
-    Raises: nothing.
-    Source: common practice, no source.
-
-    >>> half_rule(110, Span(45, 60)).verdict.level.value, half_rule(150, Span(45, 60)).verdict.word
-    ('good', 'more than the card')
-    """
-    low, high = HALF_SHARE.low * initial_um, HALF_SHARE.high * initial_um
-    said = f"Half of it is {um_text(high)}; the card takes out {um_text(reduction_um.low)} to {um_text(reduction_um.high)}."
-    if high > reduction_um.high:
-        more = um_text(high - reduction_um.high)
-        verdict = Verdict("more than the card", Level.WATCH, f"{said} That is {more} more than the card's largest: the card goes first.")
-    elif high < reduction_um.low:
-        verdict = Verdict("less than the card", Level.WATCH, f"{said} The card goes first.")
-    else:
-        verdict = Verdict("agrees with the card", Level.GOOD, "Half of it lies in the card's range.")
-    lines = (
-        Line("r_min", "two fifths of what was measured", f"{HALF_SHARE.low:g}·c₀", f"{HALF_SHARE.low:g}·{number(initial_um)}", low, "µm", "practice"),
-        Line("r_max", "half of what was measured", f"{HALF_SHARE.high:g}·c₀", f"{HALF_SHARE.high:g}·{number(initial_um)}", high, "µm", "practice"),
-    )
-    return Result("half_rule", "“Half of it” rule", low, "µm", value_to=high, verdict=verdict, working=lines)
-
-
-def reduction_result(initial_um: float, residual_um: float, uncertainty_um: float | None) -> Result:
-    """Reduction reached so far: r = c₀ - c.
-
-    Symbols: c₀ unmounted, c present clearance (µm).
-    Valid: both gauged in the same way.
-    Raises: nothing.
-    Source: definition.
-
-    >>> reduction_result(124, 70, 6).value
-    54
-    """
-    value = initial_um - residual_um
-    line = Line("r", "reduction", "r = c₀ - c", f"{number(initial_um)} - {number(residual_um)}", value, "µm", SCREW.id)
-    return Result("reduction", "Reduction reached", value, "µm", uncertainty=uncertainty_um, working=(line,))

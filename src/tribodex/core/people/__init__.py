@@ -6,4 +6,15 @@ from tribodex.core.people.proof import check_password, check_pin
 from tribodex.core.people.rights import ROLES, Right, Rights, of_role
 from tribodex.core.people.words import DECIDES, TOLD, Word, words_in
 
-__all__ = ["DECIDES", "ROLES", "TOLD", "Right", "Rights", "Word", "check_password", "check_pin", "of_role", "words_in"]
+__all__ = [
+    "DECIDES",
+    "ROLES",
+    "TOLD",
+    "Right",
+    "Rights",
+    "Word",
+    "check_password",
+    "check_pin",
+    "of_role",
+    "words_in",
+]

@@ -1,4 +1,5 @@
-"""What proves who somebody is: a password at a device for the first time, a PIN beside the machine."""
+"""What proves who somebody is: a password at a device for the first time, a PIN beside the
+machine."""
 
 from __future__ import annotations
 
@@ -19,14 +20,23 @@ def check_pin(pin: str, field: str = "pin") -> str:
     >>> check_pin("1234")
     Traceback (most recent call last):
     ...
-    tribodex.core.errors.InvalidInput: A PIN in a row, or of one digit, is the first that anybody tries.
+    tribodex.core.errors.InvalidInput: A PIN in a row, or of one digit, is the first that anybody
+    tries.
     """
     pin = pin.strip()
     if not (pin.isascii() and pin.isdigit() and PIN_LEAST <= len(pin) <= PIN_MOST):
-        raise InvalidInput.at(field, f"A PIN is {PIN_LEAST} to {PIN_MOST} digits.", "for example the digits of a part number that only you think of")
+        raise InvalidInput.at(
+            field,
+            f"A PIN is {PIN_LEAST} to {PIN_MOST} digits.",
+            "for example the digits of a part number that only you think of",
+        )
     doubled = len(pin) % 2 == 0 and pin[: len(pin) // 2] == pin[len(pin) // 2 :]
     if len(set(pin)) == 1 or pin in _RUN or pin in _RUN[::-1] or doubled:
-        raise InvalidInput.at(field, "A PIN in a row, or of one digit, is the first that anybody tries.", "digits in no order")
+        raise InvalidInput.at(
+            field,
+            "A PIN in a row, or of one digit, is the first that anybody tries.",
+            "digits in no order",
+        )
     return pin
 
 
@@ -37,10 +47,19 @@ def check_password(password: str, *known: str, field: str = "password") -> str:
     'three oats at dawn'
     """
     if not PASSWORD_LEAST <= len(password) <= PASSWORD_MOST:
-        raise InvalidInput.at(field, f"A password is at least {PASSWORD_LEAST} letters.", "a few words that belong to nothing, blanks allowed")
+        raise InvalidInput.at(
+            field,
+            f"A password is at least {PASSWORD_LEAST} letters.",
+            "a few words that belong to nothing, blanks allowed",
+        )
     if len(set(password)) < PASSWORD_LEAST // 2:
-        raise InvalidInput.at(field, "That is one letter over and over.", "a few words that belong to nothing")
+        raise InvalidInput.at(
+            field, "That is one letter over and over.", "a few words that belong to nothing"
+        )
     plain = "".join(password.lower().split())
-    if any(name and plain in ("".join(name.lower().split()), "".join(name.lower().split()) * 2) for name in known):
+    if any(
+        name and plain in ("".join(name.lower().split()), "".join(name.lower().split()) * 2)
+        for name in known
+    ):
         raise InvalidInput.at(field, "That is your own name.", "a few words that belong to nothing")
     return password

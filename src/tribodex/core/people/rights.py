@@ -77,13 +77,17 @@ class Rights:
 
     @classmethod
     def of(cls, said: Mapping[str, Iterable[str]]) -> Rights:
-        """From words; sites without any right are left out. Raises InvalidInput for a word that is no right."""
+        """From words; sites without any right are left out. Raises InvalidInput for a word that is
+        no right.
+        """
         found: dict[str, frozenset[Right]] = {}
         for site, words in said.items():
             here = set()
             for word in words:
                 if word not in list(Right):
-                    raise InvalidInput.at(f"rights.{site}", f"“{word}” is no right.", ", ".join(Right))
+                    raise InvalidInput.at(
+                        f"rights.{site}", f"“{word}” is no right.", ", ".join(Right)
+                    )
                 here.add(Right(word))
             if here:
                 found[site] = frozenset(here | {Right.READ})
@@ -104,4 +108,7 @@ class Rights:
 
     def said(self) -> dict[str, list[str]]:
         """In words, in the order of the rights."""
-        return {site: [right.value for right in Right if right in here] for site, here in sorted(self.by_site.items())}
+        return {
+            site: [right.value for right in Right if right in here]
+            for site, here in sorted(self.by_site.items())
+        }

@@ -1,7 +1,7 @@
 """Procedures as the core sees them: stages in the order of work, steps, gates and cautions.
 
-Where they are kept is not the core's business. Steps, cautions, tools, parts and gates may stand only for some plans: `when` names
-conditions of a plan, and one of them is enough.
+Where they are kept is not the core's business. Steps, cautions, tools, parts and gates may stand
+only for some plans: `when` names conditions of a plan, and one of them is enough.
 """
 
 from __future__ import annotations
@@ -13,7 +13,17 @@ from typing import Literal
 from tribodex.core.errors import NotFound
 
 # Stages that must not begin while a seat, a part or a float is not in order.
-MOUNTING = frozenset({"initial_clearance", "target_window", "drive_up", "set_on", "set_follower", "replace_insert", "set_unit"})
+MOUNTING = frozenset(
+    {
+        "initial_clearance",
+        "target_window",
+        "drive_up",
+        "set_on",
+        "set_follower",
+        "replace_insert",
+        "set_unit",
+    }
+)
 
 Turn = Literal["", "between", "after"]
 
@@ -37,7 +47,9 @@ def texts_for(steps: Iterable[Step], conditions: frozenset[str]) -> tuple[str, .
 
 @dataclass(frozen=True)
 class GateItem:
-    """One thing to confirm. `drawing` names the picture of this part that shows it, where there is one."""
+    """One thing to confirm. `drawing` names the picture of this part that shows it, where there is
+    one.
+    """
 
     id: str
     text: str
@@ -47,7 +59,8 @@ class GateItem:
 
 @dataclass(frozen=True)
 class Gate:
-    """A stop that matters. It cannot be passed silently; it can be overruled by name with a reason, unless it is `firm`.
+    """A stop that matters. It cannot be passed silently; it can be overruled by name with a reason,
+    unless it is `firm`.
 
     `before`: the commands it stands before; without any it stands before its stage and later ones.
     """
@@ -71,7 +84,9 @@ class Gate:
 
     def for_plan(self, conditions: frozenset[str]) -> Gate:
         """The same gate with the items that stand for a plan with these conditions."""
-        items = tuple(item for item in self.items if not item.when or conditions.intersection(item.when))
+        items = tuple(
+            item for item in self.items if not item.when or conditions.intersection(item.when)
+        )
         return replace(self, items=items, overrule=not self.firm)
 
 
@@ -79,9 +94,9 @@ class Gate:
 class Stage:
     """One stage of the work. `gates` are passed before its work begins.
 
-    `trade` is the one of the trade's stages that it belongs to. Where `ticks`, its steps are ticked off one by one; a `firm` stage
-    is never set aside. `turn`: when a stage of the shaft comes among those of its bearings: before them all, between the first and the
-    second, or after them all.
+    `trade` is the one of the trade's stages that it belongs to. Where `ticks`, its steps are ticked
+    off one by one; a `firm` stage is never set aside. `turn`: when a stage of the shaft comes among
+    those of its bearings: before them all, between the first and the second, or after them all.
     """
 
     id: str
@@ -100,7 +115,9 @@ class Stage:
 
 @dataclass(frozen=True)
 class Choice:
-    """One of several ways the trade works; one of a list is the default, and `reason` says why or when."""
+    """One of several ways the trade works; one of a list is the default, and `reason` says why or
+    when.
+    """
 
     id: str
     title: str

@@ -1,4 +1,5 @@
-"""What people read for the ids of stages and gates; the ids are what is stored, and never change."""
+"""What people read for the ids of stages and gates; the ids are what is stored, and never
+change."""
 
 from __future__ import annotations
 

@@ -1,4 +1,6 @@
-"""Forces to take a bearing off, fresh and after years, and the press or puller that reaches them. Orders of magnitude."""
+"""Forces to take a bearing off, fresh and after years, and the press or puller that reaches them.
+Orders of magnitude.
+"""
 
 from __future__ import annotations
 
@@ -25,9 +27,11 @@ class PressCode(StrEnum):
 
 # Oiled and fresh, and dry after years (common practice, no source).
 FRESH, AFTER_YEARS = Span(0.10, 0.15), Span(0.15, 0.25)
-# What a drive-up takes out of the clearance, as a share of the bore (common practice, no source; between the cards).
+# What a drive-up takes out of the clearance, as a share of the bore (common practice, no source;
+# between the cards).
 REDUCTION_SHARE = Span(0.0005, 0.0007)
-# A press or puller is chosen this many times stronger than the estimate (common practice, no source).
+# A press or puller is chosen this many times stronger than the estimate (common practice, no
+# source).
 MARGIN = 2.0
 # Sizes that shops have, kN: 5 to 200 tonnes (common practice, no source).
 SIZES_KN = (50.0, 100.0, 200.0, 300.0, 500.0, 1000.0, 2000.0)
@@ -36,8 +40,10 @@ SIZES_KN = (50.0, 100.0, 200.0, 300.0, 500.0, 1000.0, 2000.0)
 def release_force(bearing: Bearing, shaft: Shaft) -> Result:
     """Axial force to let a bearing go of its taper: from fresh to after years.
 
-    Symbols: p contact pressure (MPa), d bore, B width (mm), t taper on diameter, μ friction (1); F (kN).
-    Valid: an ordinary drive-up, 0.5 to 0.7 thousandths of the bore out of the clearance; an order of magnitude.
+    Symbols: p contact pressure (MPa), d bore, B width (mm), t taper on diameter, μ friction (1); F
+        (kN).
+    Valid: an ordinary drive-up, 0.5 to 0.7 thousandths of the bore out of the clearance; an order
+        of magnitude.
     Raises: OutOfRange for impossible dimensions.
     Source: Lamé, balance of forces on a cone; friction is common practice, no source.
 
@@ -47,8 +53,13 @@ def release_force(bearing: Bearing, shaft: Shaft) -> Result:
     (12.3, 61.3)
     """
     d, width, slope = bearing.bore_mm, bearing.width_mm, bearing.taper.slope
-    pressure = pressure_result(bearing, shaft, 1000 * d * REDUCTION_SHARE.low, 1000 * d * REDUCTION_SHARE.high)
-    ends = ((pressure.value or 0.0, FRESH.low, "fresh"), (pressure.value_to or 0.0, AFTER_YEARS.high, "after years"))
+    pressure = pressure_result(
+        bearing, shaft, 1000 * d * REDUCTION_SHARE.low, 1000 * d * REDUCTION_SHARE.high
+    )
+    ends = (
+        (pressure.value or 0.0, FRESH.low, "fresh"),
+        (pressure.value_to or 0.0, AFTER_YEARS.high, "after years"),
+    )
     lines = tuple(
         Line(
             f"F, {when}",
@@ -62,15 +73,30 @@ def release_force(bearing: Bearing, shaft: Shaft) -> Result:
         for p, mu, when in ends
     )
     low, high = (line.value or 0.0 for line in lines)
-    note = "Order of magnitude: how far it was driven up and how it stuck is not known. It comes free with a bang."
-    return Result("release_force", "Force to release the taper", low, "kN", value_to=high, working=(*pressure.working, *lines), note=note)
+    note = (
+        "Order of magnitude: how far it was driven up and how it stuck is not known. It comes free"
+        " with a bang."
+    )
+    return Result(
+        "release_force",
+        "Force to release the taper",
+        low,
+        "kN",
+        value_to=high,
+        working=(*pressure.working, *lines),
+        note=note,
+    )
 
 
-def pull_off_force(interference_um: Span, bearing: Bearing | StraightBearing, shaft: Shaft) -> Result:
-    """Force to press or pull a bearing off a cylindrical seat: F = π·d·B·p·μ, from fresh to after years.
+def pull_off_force(
+    interference_um: Span, bearing: Bearing | StraightBearing, shaft: Shaft
+) -> Result:
+    """Force to press or pull a bearing off a cylindrical seat: F = π·d·B·p·μ, from fresh to after
+    years.
 
     Symbols: interference on diameter (µm), p (MPa), d bore, B width (mm), μ friction (1); F (kN).
-    Valid: a straight pull on the tight ring. As in pressing on nothing is taken off for seats that are smoothed.
+    Valid: a straight pull on the tight ring. As in pressing on nothing is taken off for seats that
+        are smoothed.
     Raises: OutOfRange for a negative interference.
     Source: Lamé; friction is common practice, no source.
 
@@ -80,10 +106,17 @@ def pull_off_force(interference_um: Span, bearing: Bearing | StraightBearing, sh
     (4.5, 22.6)
     """
     if interference_um.low < 0:
-        raise OutOfRange.at("interference", "A seat with clearance needs no force.", "an interference of zero or more, µm")
+        raise OutOfRange.at(
+            "interference",
+            "A seat with clearance needs no force.",
+            "an interference of zero or more, µm",
+        )
     d, width = bearing.bore_mm, bearing.width_mm
     found = []
-    for interference, mu, when in ((interference_um.low, FRESH.low, "fresh"), (interference_um.high, AFTER_YEARS.high, "after years")):
+    for interference, mu, when in (
+        (interference_um.low, FRESH.low, "fresh"),
+        (interference_um.high, AFTER_YEARS.high, "after years"),
+    ):
         p = _pressure_mpa(interference, bearing, shaft)
         force = pi * d * width * p * mu / 1000
         found.append(
@@ -91,7 +124,8 @@ def pull_off_force(interference_um: Span, bearing: Bearing | StraightBearing, sh
                 f"F, {when}",
                 f"to pull off, μ = {mu:g}",
                 "F = π·d·B·p·μ",
-                f"Δ = {number(interference)} µm, p = {number(p)} MPa: π·{number(d)}·{number(width)}·{number(p)}·{mu:g}",
+                f"Δ = {number(interference)} µm, p = {number(p)} MPa:"
+                f" π·{number(d)}·{number(width)}·{number(p)}·{mu:g}",
                 force,
                 "kN",
                 LAME.id,
@@ -99,11 +133,28 @@ def pull_off_force(interference_um: Span, bearing: Bearing | StraightBearing, sh
         )
     low, high = (line.value or 0.0 for line in found)
     note = "Order of magnitude: friction is known within a third at best."
-    return Result("pull_off_force", "Force to pull it off", low, "kN", value_to=high, working=tuple(found), note=note)
+    return Result(
+        "pull_off_force",
+        "Force to pull it off",
+        low,
+        "kN",
+        value_to=high,
+        working=tuple(found),
+        note=note,
+    )
 
 
-def _pressure_mpa(interference_um: float, bearing: Bearing | StraightBearing, shaft: Shaft) -> float:
-    return contact_pressure_mpa(interference_um / 1000, bearing.bore_mm, bearing.inner_raceway_mm, shaft.bore_mm, RING_STEEL, shaft.material)
+def _pressure_mpa(
+    interference_um: float, bearing: Bearing | StraightBearing, shaft: Shaft
+) -> float:
+    return contact_pressure_mpa(
+        interference_um / 1000,
+        bearing.bore_mm,
+        bearing.inner_raceway_mm,
+        shaft.bore_mm,
+        RING_STEEL,
+        shaft=shaft.material,
+    )
 
 
 def tool_size(force: Result) -> Result:
@@ -120,14 +171,31 @@ def tool_size(force: Result) -> Result:
     most = force.value_to if force.value_to is not None else force.value or 0.0
     need = MARGIN * most
     size = next((size for size in SIZES_KN if size >= need), None)
-    line = Line("F_tool", "rated force, margin 2", "F_tool ≥ 2·F", f"2·{roughly(most)}", need, "kN", PRACTICE.id)
+    line = Line(
+        "F_tool",
+        "rated force, margin 2",
+        "F_tool ≥ 2·F",
+        f"2·{roughly(most)}",
+        need,
+        "kN",
+        PRACTICE.id,
+    )
     if size is None:
         verdict = Verdict(
             "no press for it",
             Level.STOP,
-            f"About {roughly(need)} kN with margin: beyond what shops have. Oil between the faces, heat, or cut it off.",
+            f"About {roughly(need)} kN with margin: beyond what shops have. Oil between the faces,"
+            " heat, or cut it off.",
             code=PressCode.NO_PRESS_FOR_IT,
         )
-        return Result("tool_size", "Press or puller, rated", None, "kN", verdict=verdict, working=(line,))
-    verdict = Verdict("with margin 2", Level.GOOD, f"{size:g} kN, about {size / 10:g} tonnes, for {roughly(most)} kN at most.")
-    return Result("tool_size", "Press or puller, rated", size, "kN", verdict=verdict, working=(line,))
+        return Result(
+            "tool_size", "Press or puller, rated", None, "kN", verdict=verdict, working=(line,)
+        )
+    verdict = Verdict(
+        "with margin 2",
+        Level.GOOD,
+        f"{size:g} kN, about {size / 10:g} tonnes, for {roughly(most)} kN at most.",
+    )
+    return Result(
+        "tool_size", "Press or puller, rated", size, "kN", verdict=verdict, working=(line,)
+    )

@@ -18,41 +18,86 @@ class PullerCode(StrEnum):
 
 
 def judge_puller(
-    reach_mm: float, depth_mm: float, opens_mm: float, round_mm: float | None, rated_kn: float | None, force: Result | None
+    reach_mm: float,
+    depth_mm: float,
+    opens_mm: float,
+    round_mm: float | None,
+    rated_kn: float | None,
+    *,
+    force: Result | None,
 ) -> list[Verdict]:
     """Whether a puller takes hold: jaws behind the ring, round it, and strong enough twice over.
 
-    Symbols: reach along the shaft; depth from the shaft's end to behind the ring; opening between the jaws; what they go round (mm), None not known;
-    rated force (kN), None not known; force to expect (kN), None not known.
+    Symbols: reach along the shaft; depth from the shaft's end to behind the ring; opening between
+    the jaws; what they go round (mm), None not known; rated force (kN), None not known; force to
+    expect (kN), None not known.
     Valid: pullers with two or three jaws, screw or hydraulic.
     Raises: nothing.
     Source: geometry; margin common practice, no source.
 
     >>> [v.word for v in judge_puller(120, 150, 200, 160, None, None)]
     ['too short', 'rating not known']
-    >>> [v.level.value for v in judge_puller(200, 150, 200, 160, 100, Result("f", "", 20.0, "kN", value_to=40.0))]
+    >>> [
+    ...     v.level.value
+    ...     for v in judge_puller(
+    ...         200, 150, 200, 160, 100, Result("f", "", 20.0, "kN", value_to=40.0)
+    ...     )
+    ... ]
     ['good', 'good']
     """
     found = []
     if reach_mm < depth_mm:
-        why = f"It reaches {travel_text(reach_mm)}, {travel_text(depth_mm)} is asked: its jaws do not come behind the ring. Longer, or side rods."
+        why = (
+            f"It reaches {travel_text(reach_mm)}, {travel_text(depth_mm)} is asked: its jaws do not"
+            " come behind the ring. Longer, or side rods."
+        )
         found.append(Verdict("too short", Level.STOP, why, code=PullerCode.TOO_SHORT))
     elif round_mm is None:
-        why = f"It reaches behind the ring. What its jaws have to go round is not known: they open {travel_text(opens_mm)}."
+        why = (
+            "It reaches behind the ring. What its jaws have to go round is not known: they open"
+            f" {travel_text(opens_mm)}."
+        )
         found.append(Verdict("opening not judged", Level.WATCH, why))
     elif opens_mm < round_mm:
-        why = f"It opens {travel_text(opens_mm)}, {travel_text(round_mm)} is asked: jaws that stand askew slip off under load."
+        why = (
+            f"It opens {travel_text(opens_mm)}, {travel_text(round_mm)} is asked: jaws that stand"
+            " askew slip off under load."
+        )
         found.append(Verdict("too narrow", Level.STOP, why, code=PullerCode.TOO_NARROW))
     else:
-        found.append(Verdict("takes hold", Level.GOOD, "Its jaws come behind the ring and round it, square."))
+        found.append(
+            Verdict("takes hold", Level.GOOD, "Its jaws come behind the ring and round it, square.")
+        )
     most = None if force is None else force.value_to if force.value_to is not None else force.value
     if rated_kn is None:
-        found.append(Verdict("rating not known", Level.WATCH, "What it is rated for stands on its body: never more, never a longer lever."))
+        found.append(
+            Verdict(
+                "rating not known",
+                Level.WATCH,
+                "What it is rated for stands on its body: never more, never a longer lever.",
+            )
+        )
     elif most is None:
-        found.append(Verdict("force not known", Level.WATCH, f"Rated for {number(rated_kn)} kN; what it takes is not known: stop when it hesitates."))
+        found.append(
+            Verdict(
+                "force not known",
+                Level.WATCH,
+                f"Rated for {number(rated_kn)} kN; what it takes is not known: stop when it"
+                " hesitates.",
+            )
+        )
     elif rated_kn < MARGIN * most:
-        why = f"Rated for {number(rated_kn)} kN; {number(most)} kN are expected, and twice that is asked: it breaks or lets go. A bigger one."
+        why = (
+            f"Rated for {number(rated_kn)} kN; {number(most)} kN are expected, and twice that is"
+            " asked: it breaks or lets go. A bigger one."
+        )
         found.append(Verdict("too weak", Level.STOP, why, code=PullerCode.TOO_WEAK))
     else:
-        found.append(Verdict("strong enough", Level.GOOD, f"Rated for {number(rated_kn)} kN, {number(most)} kN expected at the most."))
+        found.append(
+            Verdict(
+                "strong enough",
+                Level.GOOD,
+                f"Rated for {number(rated_kn)} kN, {number(most)} kN expected at the most.",
+            )
+        )
     return found

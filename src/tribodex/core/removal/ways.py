@@ -74,8 +74,8 @@ class WayOff(StrEnum):
 class Sight:
     """What is known before it comes off. None: nobody knows.
 
-    `seat` is None for a cylindrical one; `captive_nut` counts for one-piece units; `keep` whether the bearing is to be used again;
-    `slides` whether it was made to slide on its shaft (an insert).
+    `seat` is None for a cylindrical one; `captive_nut` counts for one-piece units; `keep` whether
+    the bearing is to be used again; `slides` whether it was made to slide on its shaft (an insert).
     """
 
     seat: Seat | None
@@ -114,7 +114,15 @@ def advise(sight: Sight) -> tuple[Advice, ...]:
     >>> advise(Sight(None, Ring.NONE, slides=True))[0].way.value
     'slide'
     """
-    found = [_release(sight), _own_nut(sight), _puller(sight), _press(sight), _heat(sight), _cut(sight), _slide(sight)]
+    found = [
+        _release(sight),
+        _own_nut(sight),
+        _puller(sight),
+        _press(sight),
+        _heat(sight),
+        _cut(sight),
+        _slide(sight),
+    ]
     ranks = {Level.GOOD: 0, Level.WATCH: 1, Level.UNKNOWN: 2, Level.STOP: 3}
     return tuple(sorted(found, key=lambda advice: ranks[advice.verdict.level]))
 
@@ -123,47 +131,131 @@ _CODES = {Level.UNKNOWN: WayOffCode.NOT_KNOWN, Level.STOP: WayOffCode.NOT_HERE}
 
 
 def _advice(way: WayOff, level: Level, reasons: list[str], against: list[str]) -> Advice:
-    word = {Level.GOOD: "fits here", Level.WATCH: "possible", Level.UNKNOWN: "not known yet", Level.STOP: "not here"}[level]
-    return Advice(way, Verdict(word, level, (against or reasons)[0], code=_CODES.get(level, "")), tuple(reasons), tuple(against))
+    word = {
+        Level.GOOD: "fits here",
+        Level.WATCH: "possible",
+        Level.UNKNOWN: "not known yet",
+        Level.STOP: "not here",
+    }[level]
+    return Advice(
+        way,
+        Verdict(word, level, (against or reasons)[0], code=_CODES.get(level, "")),
+        tuple(reasons),
+        tuple(against),
+    )
 
 
 def _release(sight: Sight) -> Advice:
     if sight.seat is None:
-        return _advice(WayOff.RELEASE, Level.STOP, [], ["The seat is cylindrical: there is no taper to release."])
+        return _advice(
+            WayOff.RELEASE,
+            Level.STOP,
+            [],
+            ["The seat is cylindrical: there is no taper to release."],
+        )
     if sight.one_piece and sight.captive_nut:
-        return _advice(WayOff.RELEASE, Level.WATCH, ["A blow is not needed."], ["Its captive nut draws it loose by itself."])
+        return _advice(
+            WayOff.RELEASE,
+            Level.WATCH,
+            ["A blow is not needed."],
+            ["Its captive nut draws it loose by itself."],
+        )
     if sight.seat is Seat.WITHDRAWAL_SLEEVE:
-        return _advice(WayOff.RELEASE, Level.STOP, [], ["Its own nut pulls a withdrawal sleeve out; a blow on its end drives it further in."])
+        return _advice(
+            WayOff.RELEASE,
+            Level.STOP,
+            [],
+            ["Its own nut pulls a withdrawal sleeve out; a blow on its end drives it further in."],
+        )
     level = Level.WATCH if sight.tight is Ring.BOTH else Level.GOOD
-    against = ["The outer ring is tight too: split the housing, or free it first."] if sight.tight is Ring.BOTH else []
-    return _advice(WayOff.RELEASE, level, ["A taper comes free at once when its sleeve or ring is moved; nothing pulls over the rollers."], against)
+    against = (
+        ["The outer ring is tight too: split the housing, or free it first."]
+        if sight.tight is Ring.BOTH
+        else []
+    )
+    return _advice(
+        WayOff.RELEASE,
+        level,
+        [
+            "A taper comes free at once when its sleeve or ring is moved; nothing pulls over the"
+            " rollers."
+        ],
+        against,
+    )
 
 
 def _own_nut(sight: Sight) -> Advice:
     if sight.seat is Seat.WITHDRAWAL_SLEEVE:
-        return _advice(WayOff.OWN_NUT, Level.GOOD, ["The withdrawal nut, tightened against the inner ring, pulls the sleeve out."], [])
+        return _advice(
+            WayOff.OWN_NUT,
+            Level.GOOD,
+            ["The withdrawal nut, tightened against the inner ring, pulls the sleeve out."],
+            [],
+        )
     if not sight.one_piece:
-        return _advice(WayOff.OWN_NUT, Level.STOP, [], ["Only a captive nut of a one-piece unit, or a withdrawal nut, draws the sleeve loose."])
+        return _advice(
+            WayOff.OWN_NUT,
+            Level.STOP,
+            [],
+            [
+                "Only a captive nut of a one-piece unit, or a withdrawal nut, draws the sleeve"
+                " loose."
+            ],
+        )
     if sight.captive_nut is None:
         return _advice(
-            WayOff.OWN_NUT, Level.UNKNOWN, [], ["Captive or plain nut? While that is not known it is treated as plain: with stop and bang."]
+            WayOff.OWN_NUT,
+            Level.UNKNOWN,
+            [],
+            [
+                "Captive or plain nut? While that is not known it is treated as plain: with stop"
+                " and bang."
+            ],
         )
     if not sight.captive_nut:
-        return _advice(WayOff.OWN_NUT, Level.STOP, [], ["A plain nut turned back only makes room; the sleeve stays stuck until it is struck."])
-    return _advice(WayOff.OWN_NUT, Level.GOOD, ["A captive nut turned back draws the sleeve loose by itself."], [])
+        return _advice(
+            WayOff.OWN_NUT,
+            Level.STOP,
+            [],
+            ["A plain nut turned back only makes room; the sleeve stays stuck until it is struck."],
+        )
+    return _advice(
+        WayOff.OWN_NUT,
+        Level.GOOD,
+        ["A captive nut turned back draws the sleeve loose by itself."],
+        [],
+    )
 
 
 def _puller(sight: Sight) -> Advice:
     if sight.seat is not None and sight.seat is not Seat.TAPERED_SHAFT:
-        return _advice(WayOff.PULLER, Level.STOP, [], ["On a sleeve it is released, not pulled: a puller drags the sleeve along."])
+        return _advice(
+            WayOff.PULLER,
+            Level.STOP,
+            [],
+            ["On a sleeve it is released, not pulled: a puller drags the sleeve along."],
+        )
     if sight.tight is Ring.UNKNOWN:
-        return _advice(WayOff.PULLER, Level.UNKNOWN, [], ["Which ring is tight? Jaws go behind that one alone."])
+        return _advice(
+            WayOff.PULLER,
+            Level.UNKNOWN,
+            [],
+            ["Which ring is tight? Jaws go behind that one alone."],
+        )
     if sight.tight is Ring.NONE:
-        return _advice(WayOff.PULLER, Level.STOP, [], ["Neither ring is tight: there is nothing to pull."])
+        return _advice(
+            WayOff.PULLER, Level.STOP, [], ["Neither ring is tight: there is nothing to pull."]
+        )
     against = ["About what a puller reaches is exceeded."] if sight.within_reach is False else []
     level = Level.STOP if against else Level.GOOD if sight.shaft_out is False else Level.WATCH
     return _advice(
-        WayOff.PULLER, level, ["The shaft stays in its machine.", "Proof: with the puller snug the other ring still turns freely."], against
+        WayOff.PULLER,
+        level,
+        [
+            "The shaft stays in its machine.",
+            "Proof: with the puller snug the other ring still turns freely.",
+        ],
+        against,
     )
 
 
@@ -175,16 +267,30 @@ def _press(sight: Sight) -> Advice:
     if not sight.shaft_out:
         return _advice(WayOff.PRESS, Level.STOP, [], ["The shaft stays in its machine."])
     if sight.tight is Ring.UNKNOWN:
-        return _advice(WayOff.PRESS, Level.UNKNOWN, [], ["Which ring is tight? Plates go under that one alone."])
+        return _advice(
+            WayOff.PRESS,
+            Level.UNKNOWN,
+            [],
+            ["Which ring is tight? Plates go under that one alone."],
+        )
     if sight.tight is Ring.NONE:
-        return _advice(WayOff.PRESS, Level.STOP, [], ["Neither ring is tight: there is nothing to press."])
+        return _advice(
+            WayOff.PRESS, Level.STOP, [], ["Neither ring is tight: there is nothing to press."]
+        )
     against = ["About what presses reach is exceeded."] if sight.within_reach is False else []
-    return _advice(WayOff.PRESS, Level.STOP if against else Level.GOOD, ["Straight and even, plates under the tight ring alone."], against)
+    return _advice(
+        WayOff.PRESS,
+        Level.STOP if against else Level.GOOD,
+        ["Straight and even, plates under the tight ring alone."],
+        against,
+    )
 
 
 def _heat(sight: Sight) -> Advice:
     if sight.seat is not None:
-        return _advice(WayOff.HEAT, Level.STOP, [], ["A taper needs no heat; grease and seals would burn."])
+        return _advice(
+            WayOff.HEAT, Level.STOP, [], ["A taper needs no heat; grease and seals would burn."]
+        )
     if sight.within_reach is False:
         return _advice(
             WayOff.HEAT,
@@ -201,16 +307,30 @@ def _heat(sight: Sight) -> Advice:
 
 
 def _slide(sight: Sight) -> Advice:
-    reasons = ["Screws out, collar or clamp off, the marks of the screws filed flat: it slides off by hand."]
+    reasons = [
+        "Screws out, collar or clamp off, the marks of the screws filed flat: it slides off by"
+        " hand."
+    ]
     if sight.tight is Ring.NONE or (sight.slides and sight.tight is Ring.UNKNOWN):
-        against = [] if sight.tight is Ring.NONE else ["If rust holds it: penetrating oil, then the puller on its inner ring."]
+        against = (
+            []
+            if sight.tight is Ring.NONE
+            else ["If rust holds it: penetrating oil, then the puller on its inner ring."]
+        )
         return _advice(WayOff.SLIDE, Level.GOOD, reasons, against)
-    why = "Rust holds its ring: penetrating oil first, then pull." if sight.slides else "A ring is tight: it does not slide."
+    why = (
+        "Rust holds its ring: penetrating oil first, then pull."
+        if sight.slides
+        else "A ring is tight: it does not slide."
+    )
     return _advice(WayOff.SLIDE, Level.WATCH if sight.slides else Level.STOP, reasons, [why])
 
 
 def _cut(sight: Sight) -> Advice:
-    against = ["The tight ring is under tension and bursts: hot-work permit, screen, face shield, notch and split, shaft spared, nobody in line."]
+    against = [
+        "The tight ring is under tension and bursts: hot-work permit, screen, face shield, notch"
+        " and split, shaft spared, nobody in line."
+    ]
     if sight.keep:
         return _advice(WayOff.CUT, Level.STOP, [], ["It is to be used again.", *against])
     return _advice(WayOff.CUT, Level.WATCH, ["The last way, where nothing else moves it."], against)

@@ -1,4 +1,6 @@
-"""How long a machine has run, from its hour meter: readings in order, a meter that was replaced, and readings that cannot be."""
+"""How long a machine has run, from its hour meter: readings in order, a meter that was replaced,
+and readings that cannot be.
+"""
 
 from __future__ import annotations
 
@@ -12,7 +14,8 @@ DAY_H = 24.0
 
 @dataclass(frozen=True)
 class Reading:
-    """A reading of the hour meter; `old_h`: what the old meter showed last, where this one is new."""
+    """A reading of the hour meter; `old_h`: what the old meter showed last, where this one is
+    new."""
 
     on: date
     meter_h: float
@@ -21,7 +24,9 @@ class Reading:
 
 @dataclass
 class HourMeter:
-    """Hours that a machine has run, whatever meters counted them: days with hours since the first reading, and the last reading itself."""
+    """Hours that a machine has run, whatever meters counted them: days with hours since the first
+    reading, and the last reading itself.
+    """
 
     runs: list[tuple[date, float]] = field(default_factory=list)
     last: Reading | None = None
@@ -30,8 +35,8 @@ class HourMeter:
     def read(self, reading: Reading) -> bool:
         """Take a reading; one that cannot be is left out, and False.
 
-        One that ran backwards, or further than the days that went by, is no reading of this meter. Where it fits the reading before the
-        last one, the last one was the slip.
+        One that ran backwards, or further than the days that went by, is no reading of this meter.
+        Where it fits the reading before the last one, the last one was the slip.
         """
         if self.last is None:
             self.runs, self.last = [(reading.on, 0.0)], reading
@@ -39,7 +44,12 @@ class HourMeter:
         hours = ran(self.last, reading)
         # A meter that was replaced was said to be: no slip.
         slip = self.before is not None and self.last.old_h is None
-        if hours is None and slip and self.before is not None and (hours := ran(self.before, reading)) is not None:
+        if (
+            hours is None
+            and slip
+            and self.before is not None
+            and (hours := ran(self.before, reading)) is not None
+        ):
             self.runs.pop()
             self.last, self.before = self.before, None
         if hours is None:
@@ -50,11 +60,15 @@ class HourMeter:
 
     @property
     def rate(self) -> float | None:
-        """Hours a day between the last reading and the one that lies at least a week before it; None while there is none."""
+        """Hours a day between the last reading and the one that lies at least a week before it;
+        None while there is none.
+        """
         if len(self.runs) < 2:
             return None
         on, hours = self.runs[-1]
-        base = next(((day, h) for day, h in reversed(self.runs[:-1]) if (on - day).days >= METER_DAYS), None)
+        base = next(
+            ((day, h) for day, h in reversed(self.runs[:-1]) if (on - day).days >= METER_DAYS), None
+        )
         return None if base is None else (hours - base[1]) / (on - base[0]).days
 
     @property
@@ -65,7 +79,9 @@ class HourMeter:
 
     @property
     def first_rate(self) -> float | None:
-        """Hours a day from the first reading to the one at least a week after it; None while there is none."""
+        """Hours a day from the first reading to the one at least a week after it; None while there
+        is none.
+        """
         if not self.runs:
             return None
         on, hours = self.runs[0]
@@ -73,15 +89,20 @@ class HourMeter:
         return None if later is None else (later[1] - hours) / (later[0] - on).days
 
     def hours_since(self, since: date, per_day: float | None) -> tuple[float, date] | None:
-        """Hours that were run from a day to the last reading, and the day of that; None where no reading is later than the day.
+        """Hours that were run from a day to the last reading, and the day of that; None where no
+        reading is later than the day.
 
-        Symbols: the day from which it counts; hours a day before the first reading (None: not known; then as after it).
+        Symbols: the day from which it counts; hours a day before the first reading (None: not
+            known; then as after it).
         Valid: between two readings the machine is taken to have run evenly.
         Raises: nothing.
         Source: definition.
 
         >>> meter = HourMeter()
-        >>> [meter.read(Reading(date(2026, *day), h)) for day, h in (((1, 1), 1000), ((3, 2), 2440), ((3, 16), 2440))]
+        >>> [
+        ...     meter.read(Reading(date(2026, *day), h))
+        ...     for day, h in (((1, 1), 1000), ((3, 2), 2440), ((3, 16), 2440))
+        ... ]
         [True, True, True]
         >>> meter.hours_since(date(2026, 1, 1), None)
         (1440.0, datetime.date(2026, 3, 16))
@@ -108,7 +129,10 @@ class HourMeter:
 def ran(before: Reading, now: Reading) -> float | None:
     """Hours between two readings; None where they cannot be: backwards, or more than the days hold.
 
-    >>> ran(Reading(date(2026, 1, 1), 1000), Reading(date(2026, 1, 11), 1160)), ran(Reading(date(2026, 1, 1), 1000), Reading(date(2026, 1, 2), 900))
+    >>> (
+    ...     ran(Reading(date(2026, 1, 1), 1000), Reading(date(2026, 1, 11), 1160)),
+    ...     ran(Reading(date(2026, 1, 1), 1000), Reading(date(2026, 1, 2), 900)),
+    ... )
     (160, None)
     >>> ran(Reading(date(2026, 1, 1), 1000), Reading(date(2026, 1, 11), 20, old_h=1140))
     140

@@ -8,7 +8,9 @@ from datetime import date, datetime
 
 @dataclass(frozen=True)
 class StopMove:
-    """A stop that somebody moved to another week: `since` by kind is what each counted from then; done since, the move is over."""
+    """A stop that somebody moved to another week: `since` by kind is what each counted from then;
+    done since, the move is over.
+    """
 
     position_id: str
     since: dict[str, date]

@@ -1,4 +1,6 @@
-"""What work leaves due behind it, however the bearing is kept: a seal to purge, screws to tighten a second time."""
+"""What work leaves due behind it, however the bearing is kept: a seal to purge, screws to tighten a
+second time.
+"""
 
 from __future__ import annotations
 
@@ -7,13 +9,15 @@ from datetime import date
 
 from tribodex.core.schedule.due import Care, CareKind
 
-# Set screws settle: tightened a second time after so many hours of running (common practice, no source).
+# Set screws settle: tightened a second time after so many hours of running (common practice, no
+# source).
 AGAIN_H = 8.0
 
 
 @dataclass(frozen=True)
 class Owed:
-    """What is due from a day on. `strokes` and `grease` of a seal; `hours_per_day` None: as the bearing is kept.
+    """What is due from a day on. `strokes` and `grease` of a seal; `hours_per_day` None: as the
+    bearing is kept.
 
     `ends`: what earlier work left due, and is due no longer, for its part is not there any more.
     """

@@ -12,13 +12,18 @@ from tribodex.core.schedule.due import CareKind, Days, minutes_of
 from tribodex.core.schedule.levelling import Duties, level
 
 KINDS = tuple(CareKind)
-_GREASE, _TIGHTEN, _CARTRIDGE, _PURGE = (KINDS.index(kind) for kind in (CareKind.GREASE, CareKind.TIGHTEN, CareKind.CARTRIDGE, CareKind.PURGE))
+_GREASE, _TIGHTEN, _CARTRIDGE, _PURGE = (
+    KINDS.index(kind)
+    for kind in (CareKind.GREASE, CareKind.TIGHTEN, CareKind.CARTRIDGE, CareKind.PURGE)
+)
 Index = NDArray[np.int64]
 
 
 @dataclass(frozen=True)
 class Things:
-    """What is due anywhere, as columns: place, kind, route and crew by index, strokes (NaN: none known), whether it got too much last time."""
+    """What is due anywhere, as columns: place, kind, route and crew by index, strokes (NaN: none
+    known), whether it got too much last time.
+    """
 
     place: Index
     kind: Index
@@ -30,7 +35,9 @@ class Things:
 
 @dataclass(frozen=True)
 class Stops:
-    """Stops as columns: `thing` is what is due there first, its day `due`; kinds as bits of KINDS; `over` a thing that got too much, or -1."""
+    """Stops as columns: `thing` is what is due there first, its day `due`; kinds as bits of KINDS;
+    `over` a thing that got too much, or -1.
+    """
 
     thing: Index
     week: Index
@@ -58,7 +65,11 @@ def stops(things: Things, when: Dated, times: Occurrences, weeks: int, capacity_
     minutes = minutes_of(greased | (kind == _PURGE), strokes, tightened, cartridge)
     # A week that somebody said leaves no room.
     room = np.where(times.fixed, 0.0, when.interval[which] / 7)
-    week = level(Duties(things.route[which], things.crew[which], times.week, room, minutes), weeks, capacity_min)
+    week = level(
+        Duties(things.route[which], things.crew[which], times.week, room, minutes),
+        weeks,
+        capacity_min,
+    )
     # The soonest at a place in a week stands first; what comes twice in a week is one stop.
     order = np.lexsort((times.day, week, things.place[which]))
     place = things.place[which][order]
@@ -70,7 +81,11 @@ def stops(things: Things, when: Dated, times: Occurrences, weeks: int, capacity_
 
     kinds = np.zeros(count, dtype=np.int64)
     np.bitwise_or.at(kinds, at, 1 << kind)
-    late, over, pumped = np.zeros(count, dtype=np.bool_), np.full(count, -1, dtype=np.int64), np.full(count, np.nan)
+    late, over, pumped = (
+        np.zeros(count, dtype=np.bool_),
+        np.full(count, -1, dtype=np.int64),
+        np.full(count, np.nan),
+    )
     late[at[times.first & when.late[which]]] = True
     much = times.first & things.over[which]
     over[at[much]] = which[much]
@@ -82,4 +97,13 @@ def stops(things: Things, when: Dated, times: Occurrences, weeks: int, capacity_
 
     soonest = order[new]
     took = minutes_of(has(_GREASE) | has(_PURGE), pumped, has(_TIGHTEN), has(_CARTRIDGE))
-    return Stops(thing=which[soonest], week=week[soonest], due=times.day[soonest], late=late, kinds=kinds, strokes=pumped, over=over, minutes=took)
+    return Stops(
+        thing=which[soonest],
+        week=week[soonest],
+        due=times.day[soonest],
+        late=late,
+        kinds=kinds,
+        strokes=pumped,
+        over=over,
+        minutes=took,
+    )

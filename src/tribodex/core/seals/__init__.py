@@ -1,1 +1,3 @@
-"""Seals: lip side, speed and material, chamfer, play of a labyrinth, and large rings that are pressed in."""
+"""Seals: lip side, speed and material, chamfer, play of a labyrinth, and large rings that are
+pressed in.
+"""

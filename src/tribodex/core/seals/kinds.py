@@ -44,7 +44,8 @@ class SealKind(StrEnum):
 
     @property
     def has_material(self) -> bool:
-        """Whether it is made of one material or another; felt and V-rings say theirs by their kind."""
+        """Whether it is made of one material or another; felt and V-rings say theirs by their
+        kind."""
         return self in (SealKind.LIP, SealKind.SHAFT_SEAL)
 
     @property
@@ -62,7 +63,8 @@ class SealKind(StrEnum):
 class Setting:
     """What is asked when a seal of a kind is set.
 
-    What is greased, what has to be at the top (empty: nothing), what is wrong with it dry, where it goes, and that it is there.
+    What is greased, what has to be at the top (empty: nothing), what is wrong with it dry, where it
+    goes, and that it is there.
     """
 
     greased: str
@@ -77,7 +79,8 @@ SETTING = {
     SealKind.LIP: Setting(
         "Grooves in base and cap filled with grease, lip greased",
         "Ends of the halves at the top",
-        "Grooves in base and cap filled with grease, lip greased: dry it burns in the first minute.",
+        "Grooves in base and cap filled with grease, lip greased: dry it burns in the first"
+        " minute.",
         "into its groove",
         "It sits in its groove",
     ),
@@ -128,7 +131,9 @@ class Purpose(StrEnum):
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return {"keep_grease": "to hold the grease in", "keep_dirt": "to keep dirt and water out"}[self.value]
+        return {"keep_grease": "to hold the grease in", "keep_dirt": "to keep dirt and water out"}[
+            self.value
+        ]
 
 
 class LipSide(StrEnum):
@@ -144,17 +149,22 @@ class LipSide(StrEnum):
 
 
 def lip_side(kind: SealKind, purpose: Purpose) -> LipSide:
-    """Which way the lip looks for a purpose: towards what it holds back; that of a V-ring at the face it leans on.
+    """Which way the lip looks for a purpose: towards what it holds back; that of a V-ring at the
+    face it leans on.
 
-    A V-ring turns with the shaft. Against dirt it sits outside and leans on the housing's outer face, so that its lip looks towards the
-    bearing; to hold grease it sits inside and leans on the wall.
+    A V-ring turns with the shaft. Against dirt it sits outside and leans on the housing's outer
+    face, so that its lip looks towards the bearing; to hold grease it sits inside and leans on the
+    wall.
 
     Symbols: none.
     Valid: seals with one lip that counts; a maker's drawing goes first.
     Raises: nothing.
     Source: common practice, no source; that a V-ring's lip has to look at its face is geometry.
 
-    >>> str(lip_side(SealKind.LIP, Purpose.KEEP_GREASE)), str(lip_side(SealKind.LIP, Purpose.KEEP_DIRT))
+    >>> (
+    ...     str(lip_side(SealKind.LIP, Purpose.KEEP_GREASE)),
+    ...     str(lip_side(SealKind.LIP, Purpose.KEEP_DIRT)),
+    ... )
     ('toward', 'away')
     >>> str(lip_side(SealKind.V_RING, Purpose.KEEP_DIRT))
     'toward'
@@ -165,7 +175,9 @@ def lip_side(kind: SealKind, purpose: Purpose) -> LipSide:
 
 @dataclass(frozen=True)
 class DrawnLip:
-    """Which way a lip looks by its maker's drawing, and which drawing that is: it goes before the purpose."""
+    """Which way a lip looks by its maker's drawing, and which drawing that is: it goes before the
+    purpose.
+    """
 
     side: LipSide
     source: str
@@ -174,7 +186,11 @@ class DrawnLip:
 def lip_asked(kind: SealKind, purpose: Purpose, drawn: DrawnLip | None = None) -> LipSide:
     """Which way the lip has to look: as its maker's drawing shows it, else as its purpose asks.
 
-    >>> str(lip_asked(SealKind.LIP, Purpose.KEEP_GREASE, DrawnLip(LipSide.AWAY, "drawing 7, sheet 2")))
+    >>> str(
+    ...     lip_asked(
+    ...         SealKind.LIP, Purpose.KEEP_GREASE, DrawnLip(LipSide.AWAY, "drawing 7, sheet 2")
+    ...     )
+    ... )
     'away'
     """
     return drawn.side if drawn is not None else lip_side(kind, purpose)
@@ -189,24 +205,43 @@ def lip_why(kind: SealKind, purpose: Purpose, drawn: DrawnLip | None = None) -> 
     'Its lip looks away from the bearing, by drawing 7; its purpose alone would turn it round.'
     """
     if drawn is not None:
-        other = "" if drawn.side is lip_side(kind, purpose) else "; its purpose alone would turn it round"
+        other = (
+            ""
+            if drawn.side is lip_side(kind, purpose)
+            else "; its purpose alone would turn it round"
+        )
         return f"Its lip looks {drawn.side.words}, by {drawn.source}{other}."
     side = lip_side(kind, purpose).words
     if kind is not SealKind.V_RING:
         return f"Its lip looks {side}, {purpose.words}."
     if purpose is Purpose.KEEP_DIRT:
-        return f"It sits outside and leans on the housing's outer face: its lip looks {side}, {purpose.words}."
+        return (
+            f"It sits outside and leans on the housing's outer face: its lip looks {side},"
+            f" {purpose.words}."
+        )
     return f"It sits inside and leans on the housing's wall: its lip looks {side}, {purpose.words}."
 
 
-def judge_lip(kind: SealKind, purpose: Purpose, side: LipSide | None, drawn: DrawnLip | None = None) -> Verdict:
+def judge_lip(
+    kind: SealKind, purpose: Purpose, side: LipSide | None, drawn: DrawnLip | None = None
+) -> Verdict:
     """A seal as it was set, against its maker's drawing, or what it is for."""
     if not kind.has_lip:
         return Verdict("no lip", Level.GOOD, "It may look either way.")
     asked = lip_asked(kind, purpose, drawn)
     if side is None:
-        return Verdict("which way?", Level.STOP, f"{lip_why(kind, purpose, drawn)} Look, and say so.", code=LipCode.WHICH_WAY)
+        return Verdict(
+            "which way?",
+            Level.STOP,
+            f"{lip_why(kind, purpose, drawn)} Look, and say so.",
+            code=LipCode.WHICH_WAY,
+        )
     if side is not asked:
         why = f"Now it looks {side.words}. {lip_why(kind, purpose, drawn)}"
-        return Verdict("wrong way round", Level.STOP, f"{why} Turn it now: behind the next part it cannot be seen.", code=LipCode.WRONG_WAY_ROUND)
+        return Verdict(
+            "wrong way round",
+            Level.STOP,
+            f"{why} Turn it now: behind the next part it cannot be seen.",
+            code=LipCode.WRONG_WAY_ROUND,
+        )
     return Verdict("right way round", Level.GOOD, lip_why(kind, purpose, drawn))

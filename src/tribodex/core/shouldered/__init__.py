@@ -1,1 +1,3 @@
-"""Bearings on a cylindrical seat, against a shoulder: fit, force, heat, squareness, what holds them."""
+"""Bearings on a cylindrical seat, against a shoulder: fit, force, heat, squareness, what holds
+them.
+"""

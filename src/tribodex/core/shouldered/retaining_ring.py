@@ -23,7 +23,8 @@ class RetainingRingCode(StrEnum):
 
 
 Sits = Literal["shaft", "bore"]
-# How much of the change of its ends must be seen: lugs and reading take their share (common practice, no source).
+# How much of the change of its ends must be seen: lugs and reading take their share (common
+# practice, no source).
 SEEN_SHARE = 0.5
 
 
@@ -52,7 +53,14 @@ class RetainingRings:
 
     def find(self, sits: Sits, diameter_mm: float) -> RingRow | None:
         """The ring of this size; None where the table has none."""
-        return next((row for row in self.rows if row.sits == sits and abs(row.diameter_mm - diameter_mm) < 1e-6), None)
+        return next(
+            (
+                row
+                for row in self.rows
+                if row.sits == sits and abs(row.diameter_mm - diameter_mm) < 1e-6
+            ),
+            None,
+        )
 
 
 def end_change(row: RingRow) -> Result:
@@ -69,15 +77,31 @@ def end_change(row: RingRow) -> Result:
     change = math.pi * abs(row.diameter_mm - row.groove_mm)
     which = "together" if row.sits == "shaft" else "apart"
     line = Line(
-        "Δ", f"its ends move {which} by", "π·|d - d_g|", f"π·|{number(row.diameter_mm)} - {number(row.groove_mm)}|", change, "mm", "retaining_ring"
+        "Δ",
+        f"its ends move {which} by",
+        "π·|d - d_g|",
+        f"π·|{number(row.diameter_mm)} - {number(row.groove_mm)}|",
+        change,
+        "mm",
+        "retaining_ring",
     )
     return Result("ring_ends", f"Ends of the ring move {which}", change, "mm", working=(line,))
 
 
-def judge_ring(row: RingRow, groove_free: bool, below_surface: bool, before_mm: float | None, after_mm: float | None, turns: bool) -> Verdict:
-    """The four proofs: groove free of the bearing, below the surface all round, ends moved the right way, turns in its groove.
+def judge_ring(
+    row: RingRow,
+    groove_free: bool,
+    below_surface: bool,
+    before_mm: float | None,
+    after_mm: float | None,
+    *,
+    turns: bool,
+) -> Verdict:
+    """The four proofs: groove free of the bearing, below the surface all round, ends moved the
+    right way, turns in its groove.
 
-    Symbols: gap between its ends over the surface and in the groove (mm); None where it was not measured.
+    Symbols: gap between its ends over the surface and in the groove (mm); None where it was not
+        measured.
     Valid: DIN 471 and DIN 472 rings.
     Raises: nothing.
     Source: common practice, no source; movement of the ends by geometry.
@@ -95,27 +119,47 @@ def judge_ring(row: RingRow, groove_free: bool, below_surface: bool, before_mm: 
             code=RetainingRingCode.GROOVE_NOT_FREE,
         )
     if not below_surface:
-        return Verdict("stands proud", Level.STOP, "It must lie below the surface all round, or it jumps out.", code=RetainingRingCode.STANDS_PROUD)
+        return Verdict(
+            "stands proud",
+            Level.STOP,
+            "It must lie below the surface all round, or it jumps out.",
+            code=RetainingRingCode.STANDS_PROUD,
+        )
     if before_mm is not None and after_mm is not None:
         moved = (before_mm - after_mm) if row.sits == "shaft" else (after_mm - before_mm)
         expected = math.pi * abs(row.diameter_mm - row.groove_mm)
         if moved < SEEN_SHARE * expected:
             way = "come together" if row.sits == "shaft" else "spring apart"
             why = (
-                f"In its groove the ends {way} by about {travel_text(expected)}; they moved {travel_text(max(moved, 0.0))}. It rides on the surface."
+                f"In its groove the ends {way} by about {travel_text(expected)}; they moved"
+                f" {travel_text(max(moved, 0.0))}. It rides on the surface."
             )
             return Verdict("does not sit", Level.STOP, why, code=RetainingRingCode.DOES_NOT_SIT)
         if moved > 2 * expected:
             return Verdict(
-                "read again", Level.UNKNOWN, f"The ends moved {travel_text(moved)}, twice what the groove allows.", code=RetainingRingCode.READ_AGAIN
+                "read again",
+                Level.UNKNOWN,
+                f"The ends moved {travel_text(moved)}, twice what the groove allows.",
+                code=RetainingRingCode.READ_AGAIN,
             )
     if not turns:
         return Verdict(
-            "does not turn", Level.STOP, "A ring that sits can be turned in its groove with the pliers.", code=RetainingRingCode.DOES_NOT_TURN
+            "does not turn",
+            Level.STOP,
+            "A ring that sits can be turned in its groove with the pliers.",
+            code=RetainingRingCode.DOES_NOT_TURN,
         )
     if before_mm is None or after_mm is None:
-        return Verdict("ends not measured", Level.WATCH, "Three of four proofs. Measure the gap of its ends before and after.")
-    return Verdict("sits in its groove", Level.GOOD, "Groove free, below the surface, ends moved as they must, turns in its groove.")
+        return Verdict(
+            "ends not measured",
+            Level.WATCH,
+            "Three of four proofs. Measure the gap of its ends before and after.",
+        )
+    return Verdict(
+        "sits in its groove",
+        Level.GOOD,
+        "Groove free, below the surface, ends moved as they must, turns in its groove.",
+    )
 
 
 class RingSaid(Protocol):
@@ -138,11 +182,20 @@ class RingSaid(Protocol):
 
 
 def ring_as_said(row: RingRow, said: RingSaid) -> tuple[str, Verdict]:
-    """A ring in its groove in words, and judged. Raises InvalidInput for a gap that is no length."""
+    """A ring in its groove in words, and judged. Raises InvalidInput for a gap that is no
+    length."""
     before, after = (
-        read_length(typed, name, LengthUnit.MM, (0.0, 400_000.0), said.shown, zero=True).mm if typed.strip() else None
+        (
+            read_length(typed, name, LengthUnit.MM, (0.0, 400_000.0), said.shown, zero=True).mm
+            if typed.strip()
+            else None
+        )
         for name, typed in (("ends_before", said.ends_before), ("ends_after", said.ends_after))
     )
-    verdict = judge_ring(row, said.groove_free, said.below_surface, before, after, said.turns)
-    ends = "" if before is None or after is None else f"; ends {before:g} mm before, {after:g} mm after"
+    verdict = judge_ring(row, said.groove_free, said.below_surface, before, after, turns=said.turns)
+    ends = (
+        ""
+        if before is None or after is None
+        else f"; ends {before:g} mm before, {after:g} mm after"
+    )
     return f"{said.text.strip() or 'in its groove'}{ends}", verdict

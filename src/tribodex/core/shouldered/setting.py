@@ -1,4 +1,6 @@
-"""End play or preload of bearings that are set against each other: the maker's figure, and what was read."""
+"""End play or preload of bearings that are set against each other: the maker's figure, and what was
+read.
+"""
 
 from __future__ import annotations
 
@@ -37,7 +39,8 @@ class Arrangement(StrEnum):
 
 
 class SetBy(StrEnum):
-    """What a maker gives: play along the shaft, or the torque that a preloaded pair takes to turn."""
+    """What a maker gives: play along the shaft, or the torque that a preloaded pair takes to
+    turn."""
 
     END_PLAY = "end_play"
     PRELOAD = "preload"
@@ -45,7 +48,9 @@ class SetBy(StrEnum):
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return {"end_play": "end play", "preload": "preload, by the torque that turns it"}[self.value]
+        return {"end_play": "end play", "preload": "preload, by the torque that turns it"}[
+            self.value
+        ]
 
 
 @dataclass(frozen=True)
@@ -60,7 +65,10 @@ class PlaySetting:
 def setting_words(setting: PlaySetting) -> str:
     """A setting as it is said.
 
-    >>> setting_words(PlaySetting(SetBy.END_PLAY, Span(50, 100), "sheet")), setting_words(PlaySetting(SetBy.PRELOAD, Span(0.4, 0.8), "sheet"))
+    >>> (
+    ...     setting_words(PlaySetting(SetBy.END_PLAY, Span(50, 100), "sheet")),
+    ...     setting_words(PlaySetting(SetBy.PRELOAD, Span(0.4, 0.8), "sheet")),
+    ... )
     ('0.05 mm (0.002 in) to 0.10 mm (0.004 in)', '0.4 to 0.8 N·m')
     """
     if setting.by is SetBy.END_PLAY:
@@ -80,9 +88,19 @@ def setting_result(setting: PlaySetting) -> Result:
     'µm'
     """
     unit = "µm" if setting.by is SetBy.END_PLAY else "N·m"
-    line = Line("e" if unit == "µm" else "T", "by its maker", "", "", setting.band.low, unit, setting.source)
+    line = Line(
+        "e" if unit == "µm" else "T", "by its maker", "", "", setting.band.low, unit, setting.source
+    )
     note = f"{setting_words(setting)}, {setting.source}."
-    return Result("setting", setting.by.words.capitalize(), setting.band.low, unit, value_to=setting.band.high, working=(line,), note=note)
+    return Result(
+        "setting",
+        setting.by.words.capitalize(),
+        setting.band.low,
+        unit,
+        value_to=setting.band.high,
+        working=(line,),
+        note=note,
+    )
 
 
 def judge_setting(setting: PlaySetting, read: float) -> Verdict:
@@ -103,7 +121,13 @@ def judge_setting(setting: PlaySetting, read: float) -> Verdict:
     if setting.band.low <= read <= setting.band.high:
         return Verdict("set", Level.GOOD, f"{said}, {asked} by {setting.source}.")
     if small == (setting.by is SetBy.END_PLAY):
-        why = f"{said}, where {asked} is asked by {setting.source}: it runs hot and seizes. Let it off, and read again."
+        why = (
+            f"{said}, where {asked} is asked by {setting.source}: it runs hot and seizes. Let it"
+            " off, and read again."
+        )
         return Verdict("too tight", Level.STOP, why, code=SettingCode.TOO_TIGHT)
-    why = f"{said}, where {asked} is asked by {setting.source}: it knocks and wears. Take it up, and read again."
+    why = (
+        f"{said}, where {asked} is asked by {setting.source}: it knocks and wears. Take it up, and"
+        " read again."
+    )
     return Verdict("too loose", Level.STOP, why, code=SettingCode.TOO_LOOSE)

@@ -1,4 +1,5 @@
-"""Whether a ring stands square against its shoulder: a leaf all round, four gaps while it goes on."""
+"""Whether a ring stands square against its shoulder: a leaf all round, four gaps while it goes
+on."""
 
 from __future__ import annotations
 
@@ -29,7 +30,9 @@ DIRECTIONS = ("top", "right", "bottom", "left")
 
 @dataclass(frozen=True)
 class Tilt:
-    """Tilt of a ring from four gaps: slope (mm/mm), the side whose gap is largest (degrees clockwise from the top), how far apart the gaps are."""
+    """Tilt of a ring from four gaps: slope (mm/mm), the side whose gap is largest (degrees
+    clockwise from the top), how far apart the gaps are.
+    """
 
     slope: float
     towards_deg: float
@@ -42,7 +45,8 @@ def tilt_of(gaps_mm: tuple[float, float, float, float], circle_mm: float) -> Til
     """Tilt from gaps at top, right, bottom, left: √((g₀-g₁₈₀)² + (g₉₀-g₂₇₀)²)/D_g.
 
     Symbols: g gaps to the shoulder (mm), D_g diameter of the circle they were read on (mm).
-    Valid: a flat face and a flat shoulder; then opposite gaps add up alike, and readings that do not are false.
+    Valid: a flat face and a flat shoulder; then opposite gaps add up alike, and readings that do
+        not are false.
     Raises: nothing.
     Source: geometry of a plane.
 
@@ -54,7 +58,13 @@ def tilt_of(gaps_mm: tuple[float, float, float, float], circle_mm: float) -> Til
     up, across = top - bottom, right - left
     towards = math.degrees(math.atan2(across, up)) % 360 if (up, across) != (0.0, 0.0) else 0.0
     false = abs((top + bottom) - (right + left)) > 2 * math.sqrt(2) * READ_MM
-    return Tilt(math.hypot(up, across) / circle_mm, round(towards, 1), sum(gaps_mm) / 4, max(gaps_mm) - min(gaps_mm), false)
+    return Tilt(
+        math.hypot(up, across) / circle_mm,
+        round(towards, 1),
+        sum(gaps_mm) / 4,
+        max(gaps_mm) - min(gaps_mm),
+        false,
+    )
 
 
 def side_words(deg: float) -> str:
@@ -83,7 +93,11 @@ def judge_tilt(tilt: Tilt, bore_mm: float) -> Verdict:
         why = f"It stands askew by {travel_text(over_ring)} over the bore. {how}"
         return Verdict("askew", Level.STOP, why, code=SquareCode.ASKEW)
     if over_ring > READ_MM:
-        return Verdict("a little askew", Level.WATCH, f"{travel_text(over_ring)} over the bore: tap at {side} and go on.")
+        return Verdict(
+            "a little askew",
+            Level.WATCH,
+            f"{travel_text(over_ring)} over the bore: tap at {side} and go on.",
+        )
     return Verdict("square", Level.GOOD, "The gaps are alike.")
 
 
@@ -91,30 +105,39 @@ def judge_shoulder(enters: tuple[bool, bool, bool, bool]) -> Verdict:
     """Whether it sits against its shoulder: the 0.03 mm leaf enters nowhere."""
     open_at = [words for words, inside in zip(DIRECTIONS, enters, strict=True) if inside]
     if not open_at:
-        return Verdict("against its shoulder", Level.GOOD, f"A {SEATED_MM:g} mm feeler enters nowhere.")
+        return Verdict(
+            "against its shoulder", Level.GOOD, f"A {SEATED_MM:g} mm feeler enters nowhere."
+        )
     if len(open_at) == 4:
         return Verdict(
             "not home",
             Level.STOP,
-            f"A {SEATED_MM:g} mm feeler enters all round: it crept back, or does not reach its shoulder.",
+            f"A {SEATED_MM:g} mm feeler enters all round: it crept back, or does not reach its"
+            " shoulder.",
             code=SquareCode.NOT_HOME,
         )
     return Verdict(
         "not home all round",
         Level.STOP,
-        f"A {SEATED_MM:g} mm feeler enters at the {', '.join(open_at)}: askew, a burr, or dirt in the corner.",
+        f"A {SEATED_MM:g} mm feeler enters at the {', '.join(open_at)}: askew, a burr, or dirt in"
+        " the corner.",
         code=SquareCode.NOT_HOME_ALL_ROUND,
     )
 
 
 def read_enters(said: str) -> tuple[bool, bool, bool, bool]:
-    """Where a leaf enters, as it is said: any of top, right, bottom, left; empty: nowhere. Raises InvalidInput for another word.
+    """Where a leaf enters, as it is said: any of top, right, bottom, left; empty: nowhere. Raises
+    InvalidInput for another word.
 
     >>> read_enters("left, Top"), read_enters("")
     ((True, False, False, True), (False, False, False, False))
     """
     sides = {part.strip().lower() for part in said.replace("+", ",").split(",") if part.strip()}
     if unknown := sides - set(DIRECTIONS):
-        raise InvalidInput.at("enters", f"“{sorted(unknown)[0]}” is no side.", "any of top, right, bottom, left; empty: it enters nowhere")
+        raise InvalidInput.at(
+            "enters",
+            f"“{sorted(unknown)[0]}” is no side.",
+            "any of top, right, bottom, left; empty: it enters nowhere",
+        )
     top, right, bottom, left = (side in sides for side in DIRECTIONS)
     return top, right, bottom, left

@@ -60,18 +60,28 @@ _RANK = (Level.GOOD, Level.WATCH, Level.UNKNOWN, Level.STOP)
 
 
 def advise_on(
-    bore_mm: float, force: Result, heat: Result, *, both_rings: bool = False, outer: OuterRing = OuterRing.FREE, loose: bool = False
+    bore_mm: float,
+    force: Result,
+    heat: Result,
+    *,
+    both_rings: bool = False,
+    outer: OuterRing = OuterRing.FREE,
+    loose: bool = False,
 ) -> tuple[AdviceOn, ...]:
-    """Every way, the best first; at equal rank heat before press before drift, for it strains ring and seat least.
+    """Every way, the best first; at equal rank heat before press before drift, for it strains ring
+    and seat least.
 
-    Symbols: d bore (mm); force to push it on (kN); temperature with its verdict; whether it goes onto shaft and into housing at once;
-    where its outer ring is; `loose`: even the tightest fit that there can be has play.
+    Symbols: d bore (mm); force to push it on (kN); temperature with its verdict; whether it goes
+    onto shaft and into housing at once; where its outer ring is; `loose`: even the tightest fit
+    that there can be has play.
     Valid: the inner ring is the tight one, or slides.
     Raises: nothing.
     Source: common practice, no source.
 
     >>> from tribodex.core.working import Result, Verdict
-    >>> warm = Result("heat_needed", "", 100, "°C", verdict=Verdict("goes on by hand", Level.GOOD, "…"))
+    >>> warm = Result(
+    ...     "heat_needed", "", 100, "°C", verdict=Verdict("goes on by hand", Level.GOOD, "…")
+    ... )
     >>> [one.way.value for one in advise_on(45, Result("f", "", 0.4, "kN", value_to=8.3), warm)]
     ['heat', 'press', 'drift']
     """
@@ -80,22 +90,39 @@ def advise_on(
     if loose:
         return _by_hand(both_rings)
     press = tool_size(force)
-    found = [_warm(heat.verdict, outer), _press(most, press, both_rings), _drift(bore_mm, most, both_rings)]
+    found = [
+        _warm(heat.verdict, outer),
+        _press(most, press, both_rings),
+        _drift(bore_mm, most, both_rings),
+    ]
     if both_rings:
         found.append(_both(most, press))
     return tuple(sorted(found, key=lambda one: _RANK.index(one.verdict.level)))
 
 
-_TO_ENTER = "Its outer ring has still to enter a tight hub: a warm one grows, and does not go in. Hub first, or on its shaft cold."
-_IN_HUB = "In its hub the inner ring warms alone, and its clearance goes: both rings read, and the hub goes with it."
+_TO_ENTER = (
+    "Its outer ring has still to enter a tight hub: a warm one grows, and does not go in. Hub"
+    " first, or on its shaft cold."
+)
+_IN_HUB = (
+    "In its hub the inner ring warms alone, and its clearance goes: both rings read, and the hub"
+    " goes with it."
+)
 
 
 def _by_hand(both_rings: bool) -> tuple[AdviceOn, ...]:
     """A ring that has play on its seat: nothing is heated, nothing is pressed."""
     slides = ["It has play on its seat."]
-    needless = ["It slides: what needs force or heat all the same is cocked, burred, or another size."]
+    needless = [
+        "It slides: what needs force or heat all the same is cocked, burred, or another size."
+    ]
     other = [WayOn.HEAT, WayOn.PRESS, WayOn.DRIFT]
-    both = _one(WayOn.BOTH_RINGS, Level.GOOD, ["Its outer ring enters at the same time: the force crosses no ball."], [])
+    both = _one(
+        WayOn.BOTH_RINGS,
+        Level.GOOD,
+        ["Its outer ring enters at the same time: the force crosses no ball."],
+        [],
+    )
     first = [both] if both_rings else [_one(WayOn.HAND, Level.GOOD, slides, [])]
     return (*first, *(_one(way, Level.STOP, [], needless) for way in other))
 
@@ -110,14 +137,30 @@ def _warm(verdict: Verdict, outer: OuterRing) -> AdviceOn:
     return _one(WayOn.HEAT, verdict.level, reasons, against)
 
 
-_ONE_ALONE = "It goes onto the shaft and into the housing at once: on the inner ring alone the force crosses the balls."
+_ONE_ALONE = (
+    "It goes onto the shaft and into the housing at once: on the inner ring alone the force crosses"
+    " the balls."
+)
 
 
 def _both(most_kn: float, press: Result) -> AdviceOn:
-    reasons = [f"Shaft and housing at once, about {roughly(most_kn)} kN on the shaft alone: the force crosses no ball."]
+    reasons = [
+        f"Shaft and housing at once, about {roughly(most_kn)} kN on the shaft alone: the force"
+        " crosses no ball."
+    ]
     if press.value is None:
-        return _one(WayOn.BOTH_RINGS, Level.STOP, reasons, [press.verdict.reason if press.verdict is not None else ""])
-    return _one(WayOn.BOTH_RINGS, Level.GOOD, reasons, ["It needs a plate or tube that bears on both rings evenly."])
+        return _one(
+            WayOn.BOTH_RINGS,
+            Level.STOP,
+            reasons,
+            [press.verdict.reason if press.verdict is not None else ""],
+        )
+    return _one(
+        WayOn.BOTH_RINGS,
+        Level.GOOD,
+        reasons,
+        ["It needs a plate or tube that bears on both rings evenly."],
+    )
 
 
 def _press(most_kn: float, press: Result, both_rings: bool) -> AdviceOn:
@@ -127,7 +170,12 @@ def _press(most_kn: float, press: Result, both_rings: bool) -> AdviceOn:
         reason = press.verdict.reason if press.verdict is not None else ""
         return _one(WayOn.PRESS, Level.STOP, ["The force is seen on a gauge."], [reason])
     reasons = [f"About {roughly(most_kn)} kN at the end of the way: a press of {press.value:g} kN."]
-    return _one(WayOn.PRESS, Level.WATCH, reasons, ["It scores the seat a little; the shaft must go under the press."])
+    return _one(
+        WayOn.PRESS,
+        Level.WATCH,
+        reasons,
+        ["It scores the seat a little; the shaft must go under the press."],
+    )
 
 
 def _drift(bore_mm: float, most_kn: float, both_rings: bool) -> AdviceOn:
@@ -135,13 +183,36 @@ def _drift(bore_mm: float, most_kn: float, both_rings: bool) -> AdviceOn:
     if both_rings:
         return _one(WayOn.DRIFT, Level.STOP, reasons, [_ONE_ALONE])
     if most_kn > DRIFT_LIMIT_KN or bore_mm > DRIFT_BORE_MM:
-        return _one(WayOn.DRIFT, Level.STOP, reasons, [f"About {roughly(most_kn)} kN: blows get nowhere and shock what they pass. Heat or press."])
-    return _one(WayOn.DRIFT, Level.WATCH, reasons, ["Blows travel: shaft in soft jaws, out of the machine, never through its other bearings."])
+        return _one(
+            WayOn.DRIFT,
+            Level.STOP,
+            reasons,
+            [
+                f"About {roughly(most_kn)} kN: blows get nowhere and shock what they pass. Heat or"
+                " press."
+            ],
+        )
+    return _one(
+        WayOn.DRIFT,
+        Level.WATCH,
+        reasons,
+        ["Blows travel: shaft in soft jaws, out of the machine, never through its other bearings."],
+    )
 
 
 _CODES = {Level.UNKNOWN: WayOnCode.NOT_KNOWN, Level.STOP: WayOnCode.NOT_HERE}
 
 
 def _one(way: WayOn, level: Level, reasons: list[str], against: list[str]) -> AdviceOn:
-    word = {Level.GOOD: "fits here", Level.WATCH: "possible", Level.UNKNOWN: "not known yet", Level.STOP: "not here"}[level]
-    return AdviceOn(way, Verdict(word, level, (against or reasons)[0], code=_CODES.get(level, "")), tuple(reasons), tuple(against))
+    word = {
+        Level.GOOD: "fits here",
+        Level.WATCH: "possible",
+        Level.UNKNOWN: "not known yet",
+        Level.STOP: "not here",
+    }[level]
+    return AdviceOn(
+        way,
+        Verdict(word, level, (against or reasons)[0], code=_CODES.get(level, "")),
+        tuple(reasons),
+        tuple(against),
+    )

@@ -42,13 +42,22 @@ class AdviceIn:
 
 _RANK = (Level.GOOD, Level.WATCH, Level.UNKNOWN, Level.STOP)
 _CODES = {Level.UNKNOWN: HubCode.NOT_KNOWN, Level.STOP: HubCode.NOT_HERE}
-_WORDS = {Level.GOOD: "fits here", Level.WATCH: "possible", Level.UNKNOWN: "not known yet", Level.STOP: "not here"}
+_WORDS = {
+    Level.GOOD: "fits here",
+    Level.WATCH: "possible",
+    Level.UNKNOWN: "not known yet",
+    Level.STOP: "not here",
+}
 
 
-def advise_in(outside_mm: float, force: Result, heat: Result | None, *, inner_tight: bool) -> tuple[AdviceIn, ...]:
-    """Every way, the best first; at equal rank heat before press before drift, for it strains ring and hub least.
+def advise_in(
+    outside_mm: float, force: Result, heat: Result | None, *, inner_tight: bool
+) -> tuple[AdviceIn, ...]:
+    """Every way, the best first; at equal rank heat before press before drift, for it strains ring
+    and hub least.
 
-    Symbols: D outside of the bearing (mm); force to press it in (kN); temperature of the hub with its verdict, None where its limit is not said.
+    Symbols: D outside of the bearing (mm); force to press it in (kN); temperature of the hub with
+        its verdict, None where its limit is not said.
     Valid: the outer ring is tight.
     Raises: nothing.
     Source: common practice, no source.
@@ -61,15 +70,30 @@ def advise_in(outside_mm: float, force: Result, heat: Result | None, *, inner_ti
     press = tool_size(force)
     found = [_warm(heat), _press(most, press), _drift(outside_mm, most)]
     if inner_tight:
-        against = "It needs a plate or tube that bears on both rings evenly, and a shaft that is in its place."
-        found.append(_one(WayIn.BOTH_RINGS, Level.WATCH, ["Shaft and hub at once: the force crosses no ball."], [against]))
+        against = (
+            "It needs a plate or tube that bears on both rings evenly, and a shaft that is in its"
+            " place."
+        )
+        found.append(
+            _one(
+                WayIn.BOTH_RINGS,
+                Level.WATCH,
+                ["Shaft and hub at once: the force crosses no ball."],
+                [against],
+            )
+        )
     return tuple(sorted(found, key=lambda one: _RANK.index(one.verdict.level)))
 
 
 def _warm(heat: Result | None) -> AdviceIn:
     reasons = ["No force on ring or seat; straight by itself."]
     if heat is None or heat.verdict is None:
-        return _one(WayIn.HEAT, Level.UNKNOWN, reasons, ["How warm this hub may get, by material, paint and seals, is not in the plan."])
+        return _one(
+            WayIn.HEAT,
+            Level.UNKNOWN,
+            reasons,
+            ["How warm this hub may get, by material, paint and seals, is not in the plan."],
+        )
     against = [heat.verdict.reason] if heat.verdict.level is not Level.GOOD else []
     return _one(WayIn.HEAT, heat.verdict.level, reasons, against)
 
@@ -79,15 +103,35 @@ def _press(most_kn: float, press: Result) -> AdviceIn:
         reason = press.verdict.reason if press.verdict is not None else ""
         return _one(WayIn.PRESS, Level.STOP, ["The force is seen on a gauge."], [reason])
     reasons = [f"About {roughly(most_kn)} kN at the end of the way: a press of {press.value:g} kN."]
-    return _one(WayIn.PRESS, Level.WATCH, reasons, ["It scores the hole a little; the hub must go under the press."])
+    return _one(
+        WayIn.PRESS,
+        Level.WATCH,
+        reasons,
+        ["It scores the hole a little; the hub must go under the press."],
+    )
 
 
 def _drift(outside_mm: float, most_kn: float) -> AdviceIn:
     reasons = ["Needs a tube and a mallet alone."]
     if most_kn > DRIFT_LIMIT_KN or outside_mm > DRIFT_BORE_MM:
-        return _one(WayIn.DRIFT, Level.STOP, reasons, [f"About {roughly(most_kn)} kN: blows get nowhere. Heat the hub or press."])
-    return _one(WayIn.DRIFT, Level.WATCH, reasons, ["The tube bears on the outer ring alone; a blow on the inner ring dents the raceways."])
+        return _one(
+            WayIn.DRIFT,
+            Level.STOP,
+            reasons,
+            [f"About {roughly(most_kn)} kN: blows get nowhere. Heat the hub or press."],
+        )
+    return _one(
+        WayIn.DRIFT,
+        Level.WATCH,
+        reasons,
+        ["The tube bears on the outer ring alone; a blow on the inner ring dents the raceways."],
+    )
 
 
 def _one(way: WayIn, level: Level, reasons: list[str], against: list[str]) -> AdviceIn:
-    return AdviceIn(way, Verdict(_WORDS[level], level, (against or reasons)[0], code=_CODES.get(level, "")), tuple(reasons), tuple(against))
+    return AdviceIn(
+        way,
+        Verdict(_WORDS[level], level, (against or reasons)[0], code=_CODES.get(level, "")),
+        tuple(reasons),
+        tuple(against),
+    )

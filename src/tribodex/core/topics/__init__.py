@@ -1,4 +1,5 @@
-"""The kinds of work a job is made of: the one list of topics, and the kernel's functions for them."""
+"""The kinds of work a job is made of: the one list of topics, and the kernel's functions for
+them."""
 
 from __future__ import annotations
 
@@ -121,8 +122,16 @@ def taken_further(job: Job, log: Sequence[Event], added: Sequence[Event]) -> Job
     return kernel.taken_further(HOUSE, job, log, added)
 
 
-def desk(job: Job, procedures: Mapping[str, Procedure], log: Sequence[Event] = (), at: str = SHAFT, books: Mapping[type, Any] = NO_BOOKS) -> Desk:
-    """A job at a place, with the procedures that are pinned for it, and the books that topics look things up in."""
+def desk(
+    job: Job,
+    procedures: Mapping[str, Procedure],
+    log: Sequence[Event] = (),
+    at: str = SHAFT,
+    books: Mapping[type, Any] = NO_BOOKS,
+) -> Desk:
+    """A job at a place, with the procedures that are pinned for it, and the books that topics look
+    things up in.
+    """
     return Desk(HOUSE, job, procedures, log, at, books=books)
 
 

@@ -9,7 +9,8 @@ from tribodex.core.mounting.gauging import Outcome, Row
 from tribodex.core.mounting.judgement import Swivel
 
 DRAG_UM = 2.0
-# A ring is felt to drag when no more than this share of its play is left (common practice, no source).
+# A ring is felt to drag when no more than this share of its play is left (common practice, no
+# source).
 FELT_SHARE = 0.55
 
 
@@ -17,7 +18,8 @@ FELT_SHARE = 0.55
 class VirtualBearing:
     """The truth that nobody at the bench sees.
 
-    c(θ) = c₀ - κ·max(0, θ - θ₀), plus what each place and row is off. Clearances µm, angles degrees, κ µm/degree.
+    c(θ) = c₀ - κ·max(0, θ - θ₀), plus what each place and row is off. Clearances µm, angles
+    degrees, κ µm/degree.
     """
 
     initial_um: float
@@ -26,7 +28,8 @@ class VirtualBearing:
     offsets_um: Mapping[tuple[int, Row], float] = field(default_factory=dict)
 
     def clearance_um(self, nut_deg: float, place: int = 1, row: Row = Row.NUT_SIDE) -> float:
-        """True play at a place of a row with the nut turned this far past its zero mark; never below zero.
+        """True play at a place of a row with the nut turned this far past its zero mark; never
+        below zero.
 
         >>> VirtualBearing(120, 0.4, 10).clearance_um(110)
         80.0
@@ -46,10 +49,21 @@ class VirtualBearing:
         return Outcome.DRAGS if play - thickness_um < DRAG_UM else Outcome.PASSES
 
     def feel(self, nut_deg: float) -> Swivel:
-        """How the ring of a self-aligning ball bearing swivels there: half of its play gone is felt as a slight drag.
+        """How the ring of a self-aligning ball bearing swivels there: half of its play gone is felt
+        as a slight drag.
 
-        >>> VirtualBearing(50, 0.4, 0).feel(0), VirtualBearing(50, 0.4, 0).feel(70), VirtualBearing(50, 0.4, 0).feel(125)
+        >>> (
+        ...     VirtualBearing(50, 0.4, 0).feel(0),
+        ...     VirtualBearing(50, 0.4, 0).feel(70),
+        ...     VirtualBearing(50, 0.4, 0).feel(125),
+        ... )
         ('freely', 'slight drag', 'binds')
         """
         play = self.clearance_um(nut_deg)
-        return "binds" if play <= DRAG_UM else "slight drag" if play <= FELT_SHARE * self.initial_um else "freely"
+        return (
+            "binds"
+            if play <= DRAG_UM
+            else "slight drag"
+            if play <= FELT_SHARE * self.initial_um
+            else "freely"
+        )

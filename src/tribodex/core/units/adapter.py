@@ -1,4 +1,6 @@
-"""Housed units on an adapter sleeve: shaft limits of their own sheet, the zero that its turns count from, turns, positions of the lock plate."""
+"""Housed units on an adapter sleeve: shaft limits of their own sheet, the zero that its turns count
+from, turns, positions of the lock plate.
+"""
 
 from __future__ import annotations
 
@@ -36,8 +38,14 @@ class Captive(StrEnum):
         """How such a unit lets go, as the trade says it."""
         return {
             "captive": "captive nut: turned back it draws the sleeve loose by itself",
-            "plain": "plain nut: it stays on its thread as the stop, the sleeve lets go with a bang under a soft drift on the nut's face",
-            "unknown": "captive or plain nut not known: treat it as plain, it stays on its thread as the stop",
+            "plain": (
+                "plain nut: it stays on its thread as the stop, the sleeve lets go with a bang"
+                " under a soft drift on the nut's face"
+            ),
+            "unknown": (
+                "captive or plain nut not known: treat it as plain, it stays on its thread as the"
+                " stop"
+            ),
         }[self.value]
 
 
@@ -71,12 +79,18 @@ def turns_text(degrees: float) -> str:
         return f"{degrees / 360:.2f} turns"
     whole, part = divmod(round(eighths), 8)
     divisor = math.gcd(part, 8) or 1
-    said = " ".join([*([str(whole)] if whole or not part else []), *([f"{part // divisor}/{8 // divisor}"] if part else [])])
+    said = " ".join(
+        [
+            *([str(whole)] if whole or not part else []),
+            *([f"{part // divisor}/{8 // divisor}"] if part else []),
+        ]
+    )
     return f"{said} turn{'s' if degrees > 361 or (whole == 0 and not part) else ''}"
 
 
 def read_shaft_limits(text: str, field: str) -> Span:
-    """Limits of a shaft as a sheet prints them, upper and lower deviation: “+0/-0.003 in”, “0 / −0.08 mm”. In µm.
+    """Limits of a shaft as a sheet prints them, upper and lower deviation: “+0/-0.003 in”, “0 /
+    −0.08 mm”. In µm.
 
     Symbols: deviations from the nominal diameter (µm).
     Valid: both at or near zero, the lower below the upper, within 2 mm.
@@ -102,34 +116,48 @@ def read_shaft_limits(text: str, field: str) -> Span:
         ends.append(round(-length.um if sign in ("-", "−") else length.um, 3))
     low, high = min(ends), max(ends)
     if low == high or low < -2000 or high > 500:
-        raise InvalidInput.at(field, f"“{text.strip()}” is out of range: check value and unit.", example)
+        raise InvalidInput.at(
+            field, f"“{text.strip()}” is out of range: check value and unit.", example
+        )
     return Span(low, high)
 
 
 def judge_zero(sheet: SheetZero, taps: int, moved: int, last_moved: bool) -> Verdict:
-    """The zero that was reached against the zero that the sheet counts from. They lie a closing travel apart and are never converted.
+    """The zero that was reached against the zero that the sheet counts from. They lie a closing
+    travel apart and are never converted.
 
-    Symbols: taps on the rim that were tried, how many of them let the nut go on, whether the last one did.
+    Symbols: taps on the rim that were tried, how many of them let the nut go on, whether the last
+        one did.
     Valid: nut run up with both hands until it stopped.
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> [judge_zero(z, *t).level.value for z in SheetZero for t in ((0, 0, False), (3, 2, False), (1, 1, True))]
+    >>> [
+    ...     judge_zero(z, *t).level.value
+    ...     for z in SheetZero
+    ...     for t in ((0, 0, False), (3, 2, False), (1, 1, True))
+    ... ]
     ['good', 'stop', 'stop', 'unknown', 'good', 'unknown']
     """
     if sheet is SheetZero.BOTH_HANDS:
         if moved:
             why = (
-                "The nut went on when its rim was tapped, and this sheet counts from both hands: its turns would be counted from too far "
-                "on. Ease the nut until the sleeve is loose, run it up with both hands again, and mark it there."
+                "The nut went on when its rim was tapped, and this sheet counts from both hands:"
+                " its turns would be counted from too far on. Ease the nut until the sleeve is"
+                " loose, run it up with both hands again, and mark it there."
             )
-            return Verdict("another zero than its sheet's", Level.STOP, why, code=AdapterCode.OTHER_ZERO)
+            return Verdict(
+                "another zero than its sheet's", Level.STOP, why, code=AdapterCode.OTHER_ZERO
+            )
         return Verdict("zero of its sheet", Level.GOOD, "Both hands until it stopped.")
     if taps and not last_moved:
         again = "it did not move" if not moved else f"{taps} taps, the last one did not move it"
         return Verdict("zero proven", Level.GOOD, f"Tapped on its rim and tried again: {again}.")
     what = "It still moved at the last tap." if taps else "Its rim was not tapped."
-    why = f"{what} The sheet counts from where it no longer moves: until then the turns may be nothing but closing the sleeve."
+    why = (
+        f"{what} The sheet counts from where it no longer moves: until then the turns may be"
+        " nothing but closing the sleeve."
+    )
     return Verdict("zero not proven", Level.UNKNOWN, why, code=AdapterCode.ZERO_NOT_PROVEN)
 
 
@@ -139,7 +167,8 @@ def judge_turned(total_deg: float, range_deg: Span) -> Verdict:
     Symbols: α total, range of the sheet (degrees).
     Valid: counted from the sheet's own zero.
     Raises: nothing.
-    Source: common practice, no source: past the sheet the clearance may be gone, short of it the sleeve creeps.
+    Source: common practice, no source: past the sheet the clearance may be gone, short of it the
+        sleeve creeps.
 
     >>> [judge_turned(a, Span(360, 450)).word for a in (90, 365, 450, 470)]
     ['on its way', 'turns reached', 'turns reached', 'past the sheet']
@@ -147,7 +176,10 @@ def judge_turned(total_deg: float, range_deg: Span) -> Verdict:
     asked = f"{turns_text(range_deg.low)} to {turns_text(range_deg.high)}"
     said = f"{turns_text(total_deg)} ({total_deg:.0f}°), {asked} by the sheet"
     if total_deg > range_deg.high + WITHIN_DEG:
-        why = f"{said}: the clearance may be gone, and nobody can gauge it. Loosening a little does not bring it back: nut back, start again."
+        why = (
+            f"{said}: the clearance may be gone, and nobody can gauge it. Loosening a little does"
+            " not bring it back: nut back, start again."
+        )
         return Verdict("past the sheet", Level.STOP, why, code=AdapterCode.PAST_THE_SHEET)
     if total_deg < range_deg.low - WITHIN_DEG:
         return Verdict("on its way", Level.GOOD, f"{said}.")
@@ -157,7 +189,8 @@ def judge_turned(total_deg: float, range_deg: Span) -> Verdict:
 def plate_step_deg(slots: int, holes: int) -> float:
     """How far apart the positions of a lock plate are.
 
-    Symbols: n slots or flats of the nut, m holes of the plate in the round; 360/lcm(n, m) (degrees).
+    Symbols: n slots or flats of the nut, m holes of the plate in the round; 360/lcm(n, m)
+        (degrees).
     Valid: both evenly spaced.
     Raises: InvalidInput for a count below one.
     Source: geometry of a vernier.
@@ -167,12 +200,17 @@ def plate_step_deg(slots: int, holes: int) -> float:
     """
     for name, count in (("slots", slots), ("holes", holes)):
         if not 1 <= count <= 72:
-            raise InvalidInput.at(name, f"{count} cannot be counted there.", "1 to 72, counted in the round")
+            raise InvalidInput.at(
+                name, f"{count} cannot be counted there.", "1 to 72, counted in the round"
+            )
     return 360 / math.lcm(slots, holes)
 
 
-def positions_inside(range_deg: Span, step_deg: float, first_deg: float | None, now_deg: float) -> tuple[float, ...]:
-    """Totals at which the plate meets inside the sheet's range, by tightening from here; empty where nobody looked how far the next one is.
+def positions_inside(
+    range_deg: Span, step_deg: float, first_deg: float | None, now_deg: float
+) -> tuple[float, ...]:
+    """Totals at which the plate meets inside the sheet's range, by tightening from here; empty
+    where nobody looked how far the next one is.
 
     Symbols: β step, x to the next position, α now (degrees); α + x + i·β inside the range.
     Valid: from the sheet's zero.
@@ -192,8 +230,11 @@ def positions_inside(range_deg: Span, step_deg: float, first_deg: float | None, 
     return tuple(found)
 
 
-def positions_result(range_deg: Span, step_deg: float | None, first_deg: float | None, now_deg: float) -> Result:
-    """How many positions of the lock plate lie inside the sheet's range, before the first mark and on the way.
+def positions_result(
+    range_deg: Span, step_deg: float | None, first_deg: float | None, now_deg: float
+) -> Result:
+    """How many positions of the lock plate lie inside the sheet's range, before the first mark and
+    on the way.
 
     Symbols: β step between positions (degrees), None until slots and holes were counted.
     Valid: from the sheet's zero.
@@ -205,12 +246,23 @@ def positions_result(range_deg: Span, step_deg: float | None, first_deg: float |
     """
     label = "Positions of the lock plate are apart"
     if step_deg is None:
-        note = "Count slots of the nut and holes of the plate when both are in sight: then it is known before the first mark."
+        note = (
+            "Count slots of the nut and holes of the plate when both are in sight: then it is known"
+            " before the first mark."
+        )
         return Result("plate_positions", label, None, "°", note=note)
     width = range_deg.high - range_deg.low
     lines = (
         Line("β", "step between positions", "360°/lcm(n, m)", "", step_deg, "°", "geometry"),
-        Line("w", "width of the sheet's range", "α_max - α_min", f"{range_deg.high:g} - {range_deg.low:g}", width, "°", "geometry"),
+        Line(
+            "w",
+            "width of the sheet's range",
+            "α_max - α_min",
+            f"{range_deg.high:g} - {range_deg.low:g}",
+            width,
+            "°",
+            "geometry",
+        ),
     )
     found = positions_inside(range_deg, step_deg, first_deg, now_deg)
     if first_deg is not None:
@@ -218,36 +270,85 @@ def positions_result(range_deg: Span, step_deg: float | None, first_deg: float |
         verdict = (
             Verdict("a position inside", Level.GOOD, f"At {said}.")
             if found
-            else Verdict("no position inside", Level.WATCH, "None lies inside by tightening: another hole or slot of the plate, or the maker's word.")
+            else Verdict(
+                "no position inside",
+                Level.WATCH,
+                "None lies inside by tightening: another hole or slot of the plate, or the maker's"
+                " word.",
+            )
         )
-        return Result("plate_positions", label, step_deg, "°", verdict=verdict, working=lines, note=f"Inside the sheet's range: {said}.")
+        return Result(
+            "plate_positions",
+            label,
+            step_deg,
+            "°",
+            verdict=verdict,
+            working=lines,
+            note=f"Inside the sheet's range: {said}.",
+        )
     sure = math.floor((width + 1e-9) / step_deg)
     note = (
-        f"At least {sure} position{'s' if sure > 1 else ''} lie{'' if sure > 1 else 's'} inside, {step_deg:g}° apart, wherever the first one stands."
+        f"At least {sure} position{'s' if sure > 1 else ''} lie{'' if sure > 1 else 's'} inside,"
+        f" {step_deg:g}° apart, wherever the first one stands."
         if sure
-        else f"They stand {step_deg:g}° apart, the sheet's range is {width:g}° wide: look where the next one stands before the nut is marked."
+        else (
+            f"They stand {step_deg:g}° apart, the sheet's range is {width:g}° wide: look where the"
+            " next one stands before the nut is marked."
+        )
     )
     missed = None if sure else Verdict("may miss the range", Level.WATCH, note)
     return Result("plate_positions", label, step_deg, "°", verdict=missed, working=lines, note=note)
 
 
-def judge_plate(total_deg: float, turn_deg: float, range_deg: Span, step_deg: float | None) -> tuple[Verdict, bool]:
-    """Whether the plate may be fitted there; and whether a name may decide it where it lies past the sheet.
+def judge_plate(
+    total_deg: float, turn_deg: float, range_deg: Span, step_deg: float | None
+) -> tuple[Verdict, bool]:
+    """Whether the plate may be fitted there; and whether a name may decide it where it lies past
+    the sheet.
 
     Symbols: α total with the last turn to the plate, the turn itself, β step (degrees).
     Valid: by tightening.
     Raises: nothing.
     Source: common practice, no source: on to the next position by tightening, never back.
 
-    >>> [judge_plate(t, 10, Span(360, 450), 30)[0].word for t in (300, 400, 460)], judge_plate(460, 20, Span(360, 450), 30)[1]
+    >>> (
+    ...     [judge_plate(t, 10, Span(360, 450), 30)[0].word for t in (300, 400, 460)],
+    ...     judge_plate(460, 20, Span(360, 450), 30)[1],
+    ... )
     (['short of the sheet', 'plate fits inside', 'plate past the sheet'], True)
     """
-    said = f"{turns_text(total_deg)} in all, {turns_text(range_deg.low)} to {turns_text(range_deg.high)} by the sheet"
+    said = (
+        f"{turns_text(total_deg)} in all, {turns_text(range_deg.low)} to"
+        f" {turns_text(range_deg.high)} by the sheet"
+    )
     if total_deg < range_deg.low - WITHIN_DEG:
-        return Verdict("short of the sheet", Level.STOP, f"{said}: it creeps on its sleeve.", code=AdapterCode.SHORT_OF_THE_SHEET), False
+        return (
+            Verdict(
+                "short of the sheet",
+                Level.STOP,
+                f"{said}: it creeps on its sleeve.",
+                code=AdapterCode.SHORT_OF_THE_SHEET,
+            ),
+            False,
+        )
     if total_deg <= range_deg.high + WITHIN_DEG:
         return Verdict("plate fits inside", Level.GOOD, f"{said}."), False
-    earlier = step_deg is not None and turn_deg >= step_deg and total_deg - step_deg >= range_deg.low - WITHIN_DEG
+    earlier = (
+        step_deg is not None
+        and turn_deg >= step_deg
+        and total_deg - step_deg >= range_deg.low - WITHIN_DEG
+    )
     by_name = step_deg is not None and not earlier and total_deg <= range_deg.high + step_deg
-    why = f"{said}. " + ("The position before lies inside." if earlier else "Only by name, and not where the sheet forbids it." if by_name else "")
-    return Verdict("plate past the sheet", Level.STOP, why.strip(), code=AdapterCode.PLATE_PAST_THE_SHEET), by_name
+    why = f"{said}. " + (
+        "The position before lies inside."
+        if earlier
+        else "Only by name, and not where the sheet forbids it."
+        if by_name
+        else ""
+    )
+    return (
+        Verdict(
+            "plate past the sheet", Level.STOP, why.strip(), code=AdapterCode.PLATE_PAST_THE_SHEET
+        ),
+        by_name,
+    )

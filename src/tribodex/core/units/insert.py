@@ -1,4 +1,6 @@
-"""An insert replaced in its housing: which side its groove faces, how square it stands, what closes the grease hole."""
+"""An insert replaced in its housing: which side its groove faces, how square it stands, what closes
+the grease hole.
+"""
 
 from __future__ import annotations
 
@@ -29,7 +31,8 @@ class InsertFitCode(StrEnum):
 FITTING_MM = 0.7
 # What two caliper readings tell of each other (mm; common practice, no source).
 CALIPER_MM = 0.1
-# How square an insert should stand before the shaft comes, and where its grease hole closes (degrees; common practice, no source).
+# How square an insert should stand before the shaft comes, and where its grease hole closes
+# (degrees; common practice, no source).
 SQUARE_DEG, SHUT_DEG = 0.5, 2.0
 
 
@@ -44,7 +47,12 @@ class HousingFace(StrEnum):
     @property
     def words(self) -> str:
         """As it is said of the housing."""
-        return {"marked": "the marked face", "other": "the other face", "middle": "the middle", "unseen": "not to be seen"}[self.value]
+        return {
+            "marked": "the marked face",
+            "other": "the other face",
+            "middle": "the middle",
+            "unseen": "not to be seen",
+        }[self.value]
 
 
 class Pin(StrEnum):
@@ -73,7 +81,11 @@ class Iron(StrEnum):
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return {"grey": "grey iron", "ductile": "ductile iron", "unknown": "not known: the number cast on it is the mould's"}[self.value]
+        return {
+            "grey": "grey iron",
+            "ductile": "ductile iron",
+            "unknown": "not known: the number cast on it is the mould's",
+        }[self.value]
 
 
 class Balls(StrEnum):
@@ -126,7 +138,10 @@ class Push(StrEnum):
 # What a closed hole costs (common practice, no source).
 CLOSED_COST = {
     Closed.NEW_FITTING: "greased in a minute; its ball wears, sticks open and lets grit in",
-    Closed.PLUG: "nothing gets in, brass does not rust in; each greasing is plug out, fitting in, strokes, plug back",
+    Closed.PLUG: (
+        "nothing gets in, brass does not rust in; each greasing is plug out, fitting in, strokes,"
+        " plug back"
+    ),
     Closed.OLD_FITTING: "saves a fitting; its worn ball lets grit in, or hardened grease blocks it",
 }
 # An insert with tight seals, where its maker says nothing (strokes; common practice, no source).
@@ -148,14 +163,16 @@ def judge_push(push: Push) -> Verdict:
         return Verdict("goes in", Level.GOOD, "The gun pushes as always.")
     word = "gun pushes hard" if push is Push.HARD else "nothing goes in"
     why = (
-        "Grease has hardened in the hole, or the ball of its fitting is stuck: new fitting, hole cleared with a wire, again. "
-        "Still hard: the groove does not stand at the hole, the insert is in the wrong way round or askew. Never harder: seals blow."
+        "Grease has hardened in the hole, or the ball of its fitting is stuck: new fitting, hole"
+        " cleared with a wire, again. Still hard: the groove does not stand at the hole, the insert"
+        " is in the wrong way round or askew. Never harder: seals blow."
     )
     return Verdict(word, Level.STOP, why, code=InsertFitCode.GUN_PUSHES_HARD)
 
 
 def judge_strokes(total: int, most: int | None) -> Verdict:
-    """Strokes that an insert with tight seals has got in all, against its maker's, else two and no more.
+    """Strokes that an insert with tight seals has got in all, against its maker's, else two and no
+    more.
 
     Symbols: strokes in all; the most its maker allows, None where it says nothing.
     Valid: inserts with tight lips; a gun of at most 1.4 g a stroke.
@@ -165,10 +182,17 @@ def judge_strokes(total: int, most: int | None) -> Verdict:
     >>> judge_strokes(2, None).word, judge_strokes(3, None).word, judge_strokes(3, 4).word
     ('counted', 'too many strokes', 'counted')
     """
-    limit, by = (most, "its maker's") if most is not None else (STROKES_AT_MOST, "two, no more, where its maker says nothing")
+    limit, by = (
+        (most, "its maker's")
+        if most is not None
+        else (STROKES_AT_MOST, "two, no more, where its maker says nothing")
+    )
     said = f"{total} strokes in all, of {limit} ({by})"
     if total > limit:
-        why = f"{said}: tight seals blow. Look at them, all round, and at its temperature when it runs."
+        why = (
+            f"{said}: tight seals blow. Look at them, all round, and at its temperature when it"
+            " runs."
+        )
         return Verdict("too many strokes", Level.STOP, why, code=InsertFitCode.TOO_MANY_STROKES)
     return Verdict("counted", Level.GOOD, f"{said}.")
 
@@ -184,7 +208,8 @@ class Side:
 def fitting_offset(to_marked_mm: float, to_other_mm: float) -> Result:
     """How far the fitting stands off the middle of its housing: above zero towards the marked face.
 
-    Symbols: m, o distances from the fitting's middle to the marked and the other face (mm); e = (o - m)/2.
+    Symbols: m, o distances from the fitting's middle to the marked and the other face (mm); e = (o
+        - m)/2.
     Valid: both faces machined alike.
     Raises: nothing.
     Source: definition; reading ±0.7 mm, common practice, no source.
@@ -193,45 +218,114 @@ def fitting_offset(to_marked_mm: float, to_other_mm: float) -> Result:
     3.0
     """
     off = (to_other_mm - to_marked_mm) / 2
-    line = Line("e", "fitting off the middle", "(o - m)/2", f"({number(to_other_mm)} - {number(to_marked_mm)})/2", off, "mm", "gauged")
-    return Result("fitting_offset", "Fitting off the middle of the housing", off, "mm", uncertainty=FITTING_MM, working=(line,))
+    line = Line(
+        "e",
+        "fitting off the middle",
+        "(o - m)/2",
+        f"({number(to_other_mm)} - {number(to_marked_mm)})/2",
+        off,
+        "mm",
+        "gauged",
+    )
+    return Result(
+        "fitting_offset",
+        "Fitting off the middle of the housing",
+        off,
+        "mm",
+        uncertainty=FITTING_MM,
+        working=(line,),
+    )
 
 
 def groove_side(offset_mm: float | None, seen: HousingFace | None) -> Side:
-    """Which side the insert's grease groove has to face: where the fitting stands, proved by the groove seen in the housing's bore.
+    """Which side the insert's grease groove has to face: where the fitting stands, proved by the
+    groove seen in the housing's bore.
 
-    The wrong way round no grease ever reaches the balls. What was seen outranks the offset; where the two part, nothing is fitted.
+    The wrong way round no grease ever reaches the balls. What was seen outranks the offset; where
+    the two part, nothing is fitted.
 
-    Symbols: offset of the fitting (mm), above zero towards the marked face; None where it was not measured.
+    Symbols: offset of the fitting (mm), above zero towards the marked face; None where it was not
+        measured.
     Valid: housings whose fitting stands off the middle on the groove's side.
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> groove_side(3.0, HousingFace.MARKED).face.value, groove_side(0.3, None).verdict.word, groove_side(3.0, HousingFace.OTHER).verdict.word
+    >>> (
+    ...     groove_side(3.0, HousingFace.MARKED).face.value,
+    ...     groove_side(0.3, None).verdict.word,
+    ...     groove_side(3.0, HousingFace.OTHER).verdict.word,
+    ... )
     ('marked', 'not decided', 'fitting and groove part')
     """
-    by_fitting = None if offset_mm is None or abs(offset_mm) < FITTING_MM else HousingFace.MARKED if offset_mm > 0 else HousingFace.OTHER
+    by_fitting = (
+        None
+        if offset_mm is None or abs(offset_mm) < FITTING_MM
+        else HousingFace.MARKED
+        if offset_mm > 0
+        else HousingFace.OTHER
+    )
     sight = seen if seen in (HousingFace.MARKED, HousingFace.OTHER) else None
     if seen is HousingFace.MIDDLE:
         if by_fitting is None:
             return Side(
-                HousingFace.MIDDLE, Verdict("either way round", Level.GOOD, "Fitting and groove stand in the middle: it goes in either way round.")
+                HousingFace.MIDDLE,
+                Verdict(
+                    "either way round",
+                    Level.GOOD,
+                    "Fitting and groove stand in the middle: it goes in either way round.",
+                ),
             )
-        why = f"The groove was seen in the middle, the fitting stands towards {by_fitting.words}. Look again, with a wire through the grease hole."
-        return Side(HousingFace.UNSEEN, Verdict("fitting and groove part", Level.STOP, why, code=InsertFitCode.FITTING_AND_GROOVE_PART))
+        why = (
+            f"The groove was seen in the middle, the fitting stands towards {by_fitting.words}."
+            " Look again, with a wire through the grease hole."
+        )
+        return Side(
+            HousingFace.UNSEEN,
+            Verdict(
+                "fitting and groove part",
+                Level.STOP,
+                why,
+                code=InsertFitCode.FITTING_AND_GROOVE_PART,
+            ),
+        )
     if sight is not None and by_fitting is not None and sight is not by_fitting:
         why = (
-            f"The groove was seen towards {sight.words}, the fitting stands towards {by_fitting.words}. "
-            "One is wrong: put a wire through the grease hole and see where it comes out in the bore."
+            f"The groove was seen towards {sight.words}, the fitting stands towards"
+            f" {by_fitting.words}. One is wrong: put a wire through the grease hole and see where"
+            " it comes out in the bore."
         )
-        return Side(HousingFace.UNSEEN, Verdict("fitting and groove part", Level.STOP, why, code=InsertFitCode.FITTING_AND_GROOVE_PART))
+        return Side(
+            HousingFace.UNSEEN,
+            Verdict(
+                "fitting and groove part",
+                Level.STOP,
+                why,
+                code=InsertFitCode.FITTING_AND_GROOVE_PART,
+            ),
+        )
     if sight is not None:
-        return Side(sight, Verdict("groove seen", Level.GOOD, f"The insert's groove faces {sight.words}, where the housing's groove is."))
+        return Side(
+            sight,
+            Verdict(
+                "groove seen",
+                Level.GOOD,
+                f"The insert's groove faces {sight.words}, where the housing's groove is.",
+            ),
+        )
     if by_fitting is not None:
-        why = f"The fitting stands {travel_text(abs(offset_mm or 0.0))} off the middle, towards {by_fitting.words}: the groove is there."
+        why = (
+            f"The fitting stands {travel_text(abs(offset_mm or 0.0))} off the middle, towards"
+            f" {by_fitting.words}: the groove is there."
+        )
         return Side(by_fitting, Verdict("by the fitting", Level.GOOD, why))
-    why = "The fitting stands in the middle as far as a caliper tells. Look for the groove in the bore, or put a wire through the grease hole."
-    return Side(HousingFace.UNSEEN, Verdict("not decided", Level.UNKNOWN, why, code=InsertFitCode.NOT_DECIDED))
+    why = (
+        "The fitting stands in the middle as far as a caliper tells. Look for the groove in the"
+        " bore, or put a wire through the grease hole."
+    )
+    return Side(
+        HousingFace.UNSEEN,
+        Verdict("not decided", Level.UNKNOWN, why, code=InsertFitCode.NOT_DECIDED),
+    )
 
 
 def judge_entered(side: Side, groove_faces: HousingFace, pin: Pin, slot_there: bool) -> Verdict:
@@ -243,25 +337,41 @@ def judge_entered(side: Side, groove_faces: HousingFace, pin: Pin, slot_there: b
     Source: common practice, no source: reversed, no grease ever reaches the balls.
 
     >>> side = groove_side(3.0, None)
-    >>> judge_entered(side, HousingFace.OTHER, Pin.IN_SLOT, True).word, judge_entered(side, HousingFace.MARKED, Pin.ON_IRON, True).word
+    >>> (
+    ...     judge_entered(side, HousingFace.OTHER, Pin.IN_SLOT, True).word,
+    ...     judge_entered(side, HousingFace.MARKED, Pin.ON_IRON, True).word,
+    ... )
     ('wrong way round', 'pin on solid iron')
     """
     if side.verdict.level is not Level.GOOD:
-        return Verdict(side.verdict.word, Level.STOP, side.verdict.reason, code=InsertFitCode.SIDE_NOT_DECIDED)
+        return Verdict(
+            side.verdict.word, Level.STOP, side.verdict.reason, code=InsertFitCode.SIDE_NOT_DECIDED
+        )
     if side.face is not HousingFace.MIDDLE and groove_faces is not side.face:
-        why = f"Its groove faces {groove_faces.words}, the grease comes at {side.face.words}: no grease ever reaches the balls. Out and round."
+        why = (
+            f"Its groove faces {groove_faces.words}, the grease comes at {side.face.words}: no"
+            " grease ever reaches the balls. Out and round."
+        )
         return Verdict("wrong way round", Level.STOP, why, code=InsertFitCode.WRONG_WAY_ROUND)
     if pin is Pin.ON_IRON:
         return Verdict(
             "pin on solid iron",
             Level.STOP,
-            "The pin's pocket belongs at the housing's slot: pressed against iron it bends, or holds it askew.",
+            "The pin's pocket belongs at the housing's slot: pressed against iron it bends, or"
+            " holds it askew.",
             code=InsertFitCode.PIN_ON_SOLID_IRON,
         )
     if pin is Pin.NONE and slot_there:
-        why = "The housing has a slot for a pin and this insert has none: its outer ring may turn in the housing. The insert as ordered?"
+        why = (
+            "The housing has a slot for a pin and this insert has none: its outer ring may turn in"
+            " the housing. The insert as ordered?"
+        )
         return Verdict("no pin", Level.WATCH, why)
-    return Verdict("right way round", Level.GOOD, "Groove to the fitting's side" + (", pin in its slot." if pin is Pin.IN_SLOT else "."))
+    return Verdict(
+        "right way round",
+        Level.GOOD,
+        "Groove to the fitting's side" + (", pin in its slot." if pin is Pin.IN_SLOT else "."),
+    )
 
 
 def tilt_deg(first_mm: float, second_mm: float, circle_mm: float) -> float:
@@ -278,7 +388,8 @@ def squareness(first_mm: float, second_mm: float, circle_mm: float) -> Result:
 
     Both from the housing's face to the ring's face, at the two loading slots: there it swings.
 
-    Symbols: a, b depths (mm); D circle on which they were read (mm); tilt = atan((a - b)/D) (degrees).
+    Symbols: a, b depths (mm); D circle on which they were read (mm); tilt = atan((a - b)/D)
+        (degrees).
     Valid: faces of housing and ring machined.
     Raises: nothing.
     Source: geometry; limits common practice, no source: the grease hole closes at about 2°.
@@ -290,42 +401,90 @@ def squareness(first_mm: float, second_mm: float, circle_mm: float) -> Result:
     deeper, shallower = ("first", "second") if tilt > 0 else ("second", "first")
     off = travel_text(abs(first_mm - second_mm))
     if abs(tilt) <= SQUARE_DEG:
-        verdict = Verdict("square", Level.GOOD, "The two readings are alike: the shaft will find it.")
+        verdict = Verdict(
+            "square", Level.GOOD, "The two readings are alike: the shaft will find it."
+        )
     elif abs(tilt) <= SHUT_DEG:
-        why = f"{off} deeper at the {deeper} slot: lever the {shallower} side in by half of that, and read again."
+        why = (
+            f"{off} deeper at the {deeper} slot: lever the {shallower} side in by half of that, and"
+            " read again."
+        )
         verdict = Verdict("a little askew", Level.WATCH, why)
     else:
-        why = f"{off} deeper at the {deeper} slot: its grease hole is shut. Swing it back with the lever, out of the vise, and read again."
+        why = (
+            f"{off} deeper at the {deeper} slot: its grease hole is shut. Swing it back with the"
+            " lever, out of the vise, and read again."
+        )
         verdict = Verdict("swung past", Level.STOP, why, code=InsertFitCode.SWUNG_PAST)
     lines = (
-        Line("a - b", "one slot deeper than the other", "a - b", f"{number(first_mm)} - {number(second_mm)}", first_mm - second_mm, "mm", "gauged"),
-        Line("φ", "tilt", "atan((a - b)/D)", f"atan(({number(first_mm)} - {number(second_mm)})/{number(circle_mm)})", tilt, "°", "gauged"),
+        Line(
+            "a - b",
+            "one slot deeper than the other",
+            "a - b",
+            f"{number(first_mm)} - {number(second_mm)}",
+            first_mm - second_mm,
+            "mm",
+            "gauged",
+        ),
+        Line(
+            "φ",
+            "tilt",
+            "atan((a - b)/D)",
+            f"atan(({number(first_mm)} - {number(second_mm)})/{number(circle_mm)})",
+            tilt,
+            "°",
+            "gauged",
+        ),
     )
     off_mm = round(abs(first_mm - second_mm), 3)
-    return Result("insert_askew", "Insert askew across its housing", off_mm, "mm", uncertainty=1.4 * CALIPER_MM, verdict=verdict, working=lines)
+    return Result(
+        "insert_askew",
+        "Insert askew across its housing",
+        off_mm,
+        "mm",
+        uncertainty=1.4 * CALIPER_MM,
+        verdict=verdict,
+        working=lines,
+    )
 
 
 def judge_closed(closed: Closed, grit: bool, regreased: bool) -> Verdict:
-    """What closes the grease hole: a new fitting with a new insert; in grit or salt a brass plug, and the fitting only for greasing.
+    """What closes the grease hole: a new fitting with a new insert; in grit or salt a brass plug,
+    and the fitting only for greasing.
 
     Symbols: none.
     Valid: grey and ductile housings.
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> judge_closed(Closed.OLD_FITTING, False, True).word, judge_closed(Closed.PLUG, True, True).word
+    >>> (
+    ...     judge_closed(Closed.OLD_FITTING, False, True).word,
+    ...     judge_closed(Closed.PLUG, True, True).word,
+    ... )
     ('old fitting', 'plugged')
     """
     if closed is Closed.OLD_FITTING:
-        why = "Its ball wears, sticks open and lets grit in, or hardened grease blocks it: a new fitting comes with a new insert."
+        why = (
+            "Its ball wears, sticks open and lets grit in, or hardened grease blocks it: a new"
+            " fitting comes with a new insert."
+        )
         return Verdict("old fitting", Level.STOP, why, code=InsertFitCode.OLD_FITTING)
     if closed is Closed.NEW_FITTING and grit:
-        return Verdict("fitting in grit", Level.WATCH, "In grit or salt: brass plug in the hole, the fitting only while it is greased.")
+        return Verdict(
+            "fitting in grit",
+            Level.WATCH,
+            "In grit or salt: brass plug in the hole, the fitting only while it is greased.",
+        )
     if closed is Closed.PLUG and regreased and not grit:
         return Verdict(
-            "plugged", Level.WATCH, "It will be regreased: the plug comes out for that and goes back in. A fitting is simpler where it is clean."
+            "plugged",
+            Level.WATCH,
+            "It will be regreased: the plug comes out for that and goes back in. A fitting is"
+            " simpler where it is clean.",
         )
-    return Verdict("plugged" if closed is Closed.PLUG else "new fitting", Level.GOOD, "As it should be here.")
+    return Verdict(
+        "plugged" if closed is Closed.PLUG else "new fitting", Level.GOOD, "As it should be here."
+    )
 
 
 def judge_iron(iron: Iron, shock: bool) -> Verdict:
@@ -334,7 +493,8 @@ def judge_iron(iron: Iron, shock: bool) -> Verdict:
     Symbols: none.
     Valid: cast housings.
     Raises: nothing.
-    Source: rule of thumb, common practice, no source: ductile iron costs about three times grey iron and stands about five times the knock.
+    Source: rule of thumb, common practice, no source: ductile iron costs about three times grey
+        iron and stands about five times the knock.
     """
     if iron is Iron.UNKNOWN:
         return Verdict(
@@ -344,6 +504,9 @@ def judge_iron(iron: Iron, shock: bool) -> Verdict:
             code=InsertFitCode.IRON_NOT_KNOWN,
         )
     if iron is Iron.GREY and shock:
-        why = "Shocks crack grey iron. Ductile iron costs about three times as much and stands about five times the knock."
+        why = (
+            "Shocks crack grey iron. Ductile iron costs about three times as much and stands about"
+            " five times the knock."
+        )
         return Verdict("grey iron under shocks", Level.WATCH, why)
     return Verdict(iron.words, Level.GOOD, "As the work asks.")

@@ -1,4 +1,6 @@
-"""A bearing as keeping it needs it: size, design, whether it is sealed; and what is known of sizes by the number on it."""
+"""A bearing as keeping it needs it: size, design, whether it is sealed; and what is known of sizes
+by the number on it.
+"""
 
 from __future__ import annotations
 
@@ -13,7 +15,8 @@ from tribodex.core.units.sizes import InsertSizes
 
 @dataclass(frozen=True)
 class KeptBearing:
-    """A bearing that is kept: what it is called, its design, bore, outside and width (mm), whether its grease is sealed in.
+    """A bearing that is kept: what it is called, its design, bore, outside and width (mm), whether
+    its grease is sealed in.
 
     `insert`: of a housed unit; its multi-lip seals blow.
     """
@@ -34,7 +37,9 @@ class KeptBearing:
 
 @dataclass(frozen=True)
 class UnknownInside:
-    """The bearing inside a greased and sealed unit that is known by its shaft alone (mm): sizes, group and taper stay unknown."""
+    """The bearing inside a greased and sealed unit that is known by its shaft alone (mm): sizes,
+    group and taper stay unknown.
+    """
 
     label: str
     shaft_mm: float
@@ -67,7 +72,11 @@ def kept_of(bearing: Bearing | StraightBearing) -> KeptBearing:
     <Design.SPHERICAL: 'spherical'>
     """
     design = _DESIGNS.get(bearing.kind, Design.BALL)
-    sealed = isinstance(bearing, StraightBearing) and str(bearing.kind) == "deep_groove_ball" and bearing.closure is not Closure.OPEN
+    sealed = (
+        isinstance(bearing, StraightBearing)
+        and str(bearing.kind) == "deep_groove_ball"
+        and bearing.closure is not Closure.OPEN
+    )
     return KeptBearing(
         label=bearing.label,
         design=design,
@@ -81,7 +90,9 @@ def kept_of(bearing: Bearing | StraightBearing) -> KeptBearing:
 
 @dataclass(frozen=True)
 class KnownSizes:
-    """Sizes by number: spherical roller and self-aligning ball bearings, deep groove ball bearings, inserts."""
+    """Sizes by number: spherical roller and self-aligning ball bearings, deep groove ball bearings,
+    inserts.
+    """
 
     tapered: DimensionTable
     groove: DimensionTable
@@ -95,7 +106,12 @@ class KnownSizes:
             design = Design.SPHERICAL if read.kind is Kind.SPHERICAL_ROLLER else Design.BALL
             return (
                 KeptBearing(
-                    label=text.strip(), design=design, bore_mm=row.bore_mm, outside_mm=row.outside_mm, width_mm=row.width_mm, sealed=read.sealed
+                    label=text.strip(),
+                    design=design,
+                    bore_mm=row.bore_mm,
+                    outside_mm=row.outside_mm,
+                    width_mm=row.width_mm,
+                    sealed=read.sealed,
                 )
                 if row is not None
                 else None
@@ -105,11 +121,17 @@ class KnownSizes:
         try:
             number = read_number(text)
             ball = self.groove.find(number.code)
-            # Until somebody says so a suffix that is not read may be a seal: then the lower limits hold, and nothing is pressed in.
+            # Until somebody says so a suffix that is not read may be a seal: then the lower limits
+            # hold, and nothing is pressed in.
             sealed = number.may_be_sealed
             return (
                 KeptBearing(
-                    label=text.strip(), design=Design.BALL, bore_mm=ball.bore_mm, outside_mm=ball.outside_mm, width_mm=ball.width_mm, sealed=sealed
+                    label=text.strip(),
+                    design=Design.BALL,
+                    bore_mm=ball.bore_mm,
+                    outside_mm=ball.outside_mm,
+                    width_mm=ball.width_mm,
+                    sealed=sealed,
                 )
                 if ball is not None
                 else None
@@ -119,4 +141,11 @@ class KnownSizes:
         insert = self.inserts.read(text)
         if insert is None:
             return None
-        return KeptBearing(text.strip(), Design.BALL, insert.bore_mm, insert.outside_mm, insert.outer_width_mm, insert=True)
+        return KeptBearing(
+            text.strip(),
+            Design.BALL,
+            insert.bore_mm,
+            insert.outside_mm,
+            insert.outer_width_mm,
+            insert=True,
+        )

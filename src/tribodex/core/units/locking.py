@@ -1,4 +1,6 @@
-"""Ways to lock a housed bearing on its shaft, weighed for a duty; which way an eccentric collar is turned."""
+"""Ways to lock a housed bearing on its shaft, weighed for a duty; which way an eccentric collar is
+turned.
+"""
 
 from __future__ import annotations
 
@@ -72,7 +74,11 @@ class Load(StrEnum):
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return {"light": "light and smooth", "normal": "normal", "shock": "heavy, shocks or vibration"}[self.value]
+        return {
+            "light": "light and smooth",
+            "normal": "normal",
+            "shock": "heavy, shocks or vibration",
+        }[self.value]
 
 
 @dataclass(frozen=True)
@@ -89,8 +95,8 @@ class AdviceLock:
 def seen_at_collar(rotation: Rotation, faces_drive_end: bool) -> Rotation:
     """Which way the shaft turns for somebody who looks at the collar: from its own side.
 
-    A collar that faces the drive end is looked at from there; one on the other side of its bearing is looked at from the far end, and
-    the same shaft turns the other way for the eye.
+    A collar that faces the drive end is looked at from there; one on the other side of its bearing
+    is looked at from the far end, and the same shaft turns the other way for the eye.
 
     Symbols: rotation seen from the drive end.
     Valid: shafts that turn one way.
@@ -107,7 +113,8 @@ def seen_at_collar(rotation: Rotation, faces_drive_end: bool) -> Rotation:
 def judge_collar(turned: Rotation, rotation: Rotation, faces_drive_end: bool) -> Verdict:
     """Whether a collar was turned the way the shaft turns.
 
-    Symbols: turned as seen when looking at the collar; rotation of the shaft seen from the drive end.
+    Symbols: turned as seen when looking at the collar; rotation of the shaft seen from the drive
+        end.
     Valid: eccentric collars.
     Raises: nothing.
     Source: common practice, no source: in the direction of rotation, or it works itself loose.
@@ -131,26 +138,54 @@ def judge_collar(turned: Rotation, rotation: Rotation, faces_drive_end: bool) ->
             code=CollarCode.WHICH_WAY_DOES_IT_TURN,
         )
     if turned is not needed:
-        why = f"Looked at from its own side the shaft turns {needed}, so the collar is turned {needed}. This way it works itself loose."
-        return Verdict("turned the wrong way", Level.STOP, why, code=CollarCode.TURNED_THE_WRONG_WAY)
-    return Verdict("turned as the shaft turns", Level.GOOD, f"{needed.capitalize()}, looked at from the collar's own side.")
+        why = (
+            f"Looked at from its own side the shaft turns {needed}, so the collar is turned"
+            f" {needed}. This way it works itself loose."
+        )
+        return Verdict(
+            "turned the wrong way", Level.STOP, why, code=CollarCode.TURNED_THE_WRONG_WAY
+        )
+    return Verdict(
+        "turned as the shaft turns",
+        Level.GOOD,
+        f"{needed.capitalize()}, looked at from the collar's own side.",
+    )
 
 
-def advise_lock(rotation: Rotation, load: Load, *, moved_often: bool = False, trapped: bool = False) -> tuple[AdviceLock, ...]:
-    """Every way to lock, the best first; at equal rank in the order set screws, clamp, collar, adapter, two halves.
+def advise_lock(
+    rotation: Rotation, load: Load, *, moved_often: bool = False, trapped: bool = False
+) -> tuple[AdviceLock, ...]:
+    """Every way to lock, the best first; at equal rank in the order set screws, clamp, collar,
+    adapter, two halves.
 
-    Symbols: rotation of the shaft; how heavily it works; whether the unit is taken off or shifted often; whether no end of the shaft can be
-    cleared (trapped), so that nothing can be slid on.
+    Symbols: rotation of the shaft; how heavily it works; whether the unit is taken off or shifted
+    often; whether no end of the shaft can be cleared (trapped), so that nothing can be slid on.
     Valid: insert bearings on straight shafts.
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> advise_lock(Rotation.BOTH, Load.SHOCK)[0].way.value, advise_lock(Rotation.BOTH, Load.NORMAL)[-1].way.value
+    >>> (
+    ...     advise_lock(Rotation.BOTH, Load.SHOCK)[0].way.value,
+    ...     advise_lock(Rotation.BOTH, Load.NORMAL)[-1].way.value,
+    ... )
     ('adapter', 'collar')
     """
-    found = [_screws(load, moved_often), _clamp(load), _collar(rotation, load), _adapter(load, moved_often)]
+    found = [
+        _screws(load, moved_often),
+        _clamp(load),
+        _collar(rotation, load),
+        _adapter(load, moved_often),
+    ]
     if trapped:
-        found = [_one(way.way, Level.STOP, list(way.reasons), ["No end of the shaft can be cleared: nothing can be slid on."]) for way in found]
+        found = [
+            _one(
+                way.way,
+                Level.STOP,
+                list(way.reasons),
+                ["No end of the shaft can be cleared: nothing can be slid on."],
+            )
+            for way in found
+        ]
     found.append(_halves(trapped))
     ranks = {Level.GOOD: 0, Level.WATCH: 1, Level.UNKNOWN: 2, Level.STOP: 3}
     return tuple(sorted(found, key=lambda one: ranks[one.verdict.level]))
@@ -159,14 +194,20 @@ def advise_lock(rotation: Rotation, load: Load, *, moved_often: bool = False, tr
 def _screws(load: Load, moved_often: bool) -> AdviceLock:
     reasons = ["Simple, holds both ways of turning, set in minutes with one key."]
     if load is Load.SHOCK:
-        against = ["Shocks work the screws loose and fret the seat: at least a dimple or a flat under each, or another way."]
+        against = [
+            "Shocks work the screws loose and fret the seat: at least a dimple or a flat under"
+            " each, or another way."
+        ]
         return _one(UnitLock.SET_SCREWS, Level.WATCH, reasons, against)
     against = ["The screws mark the shaft each time."] if moved_often else []
     return _one(UnitLock.SET_SCREWS, Level.WATCH if moved_often else Level.GOOD, reasons, against)
 
 
 def _clamp(load: Load) -> AdviceLock:
-    reasons = ["Keeps the ring in the middle of its shaft: runs truer, leaves no marks, holds both ways of turning."]
+    reasons = [
+        "Keeps the ring in the middle of its shaft: runs truer, leaves no marks, holds both ways of"
+        " turning."
+    ]
     against = ["Holds less along the shaft than screws on dimples."] if load is Load.SHOCK else []
     return _one(UnitLock.CLAMP, Level.WATCH if against else Level.GOOD, reasons, against)
 
@@ -174,24 +215,47 @@ def _clamp(load: Load) -> AdviceLock:
 def _collar(rotation: Rotation, load: Load) -> AdviceLock:
     reasons = ["Grips tighter as the shaft turns; one screw alone."]
     if rotation is Rotation.BOTH:
-        return _one(UnitLock.COLLAR, Level.STOP, reasons, ["The shaft turns both ways: it slips the other way."])
+        return _one(
+            UnitLock.COLLAR,
+            Level.STOP,
+            reasons,
+            ["The shaft turns both ways: it slips the other way."],
+        )
     if rotation is Rotation.UNKNOWN:
-        return _one(UnitLock.COLLAR, Level.UNKNOWN, reasons, ["Which way does the shaft turn? It holds one way alone."])
+        return _one(
+            UnitLock.COLLAR,
+            Level.UNKNOWN,
+            reasons,
+            ["Which way does the shaft turn? It holds one way alone."],
+        )
     against = ["Under shocks, or braked hard, it may slip."] if load is Load.SHOCK else []
     return _one(UnitLock.COLLAR, Level.WATCH if against else Level.GOOD, reasons, against)
 
 
 def _adapter(load: Load, moved_often: bool) -> AdviceLock:
-    reasons = ["Grips all round: less fretting and vibration, takes a rougher shaft, drawn off by its own nut."]
+    reasons = [
+        "Grips all round: less fretting and vibration, takes a rougher shaft, drawn off by its own"
+        " nut."
+    ]
     against = ["It takes skill to drive up: too far takes the clearance, too little slips."]
     if load is Load.SHOCK:
         return _one(UnitLock.ADAPTER, Level.GOOD, reasons, against)
-    return _one(UnitLock.ADAPTER, Level.WATCH, [*reasons, "Worth it where it is taken off often."] if moved_often else reasons, against)
+    return _one(
+        UnitLock.ADAPTER,
+        Level.WATCH,
+        [*reasons, "Worth it where it is taken off often."] if moved_often else reasons,
+        against,
+    )
 
 
 def _halves(trapped: bool) -> AdviceLock:
-    reasons = ["Nothing is taken off the shaft and nothing is moved, so nothing has to be centred again."]
-    against = ["It has its own housing and its own sheet: no figure of a whole bearing holds for it. The maker's word on load and speed goes first."]
+    reasons = [
+        "Nothing is taken off the shaft and nothing is moved, so nothing has to be centred again."
+    ]
+    against = [
+        "It has its own housing and its own sheet: no figure of a whole bearing holds for it. The"
+        " maker's word on load and speed goes first."
+    ]
     return _one(UnitLock.HALVES, Level.GOOD if trapped else Level.WATCH, reasons, against)
 
 
@@ -199,6 +263,17 @@ _CODES = {Level.UNKNOWN: CollarCode.WAY_NOT_KNOWN, Level.STOP: CollarCode.WAY_NO
 
 
 def _one(way: UnitLock, level: Level, reasons: list[str], against: list[str]) -> AdviceLock:
-    word = {Level.GOOD: "fits here", Level.WATCH: "possible", Level.UNKNOWN: "not known yet", Level.STOP: "not here"}[level]
+    word = {
+        Level.GOOD: "fits here",
+        Level.WATCH: "possible",
+        Level.UNKNOWN: "not known yet",
+        Level.STOP: "not here",
+    }[level]
     why = (reasons if level is Level.GOOD else against or reasons)[0]
-    return AdviceLock(way, way.words, Verdict(word, level, why, code=_CODES.get(level, "")), tuple(reasons), tuple(against))
+    return AdviceLock(
+        way,
+        way.words,
+        Verdict(word, level, why, code=_CODES.get(level, "")),
+        tuple(reasons),
+        tuple(against),
+    )

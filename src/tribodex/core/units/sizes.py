@@ -10,7 +10,9 @@ from tribodex.core.sources import Source
 
 @dataclass(frozen=True)
 class InsertRow:
-    """An insert's size, mm: metric bore of its code, outside diameter, widths of outer and inner ring. Inch bores share the outside."""
+    """An insert's size, mm: metric bore of its code, outside diameter, widths of outer and inner
+    ring. Inch bores share the outside.
+    """
 
     code: str
     bore_mm: float
@@ -19,7 +21,8 @@ class InsertRow:
     inner_width_mm: float
 
 
-# An insert of one outside is made for several shafts, up to about its metric bore (mm; common practice, no source).
+# An insert of one outside is made for several shafts, up to about its metric bore (mm; common
+# practice, no source).
 ABOVE_BORE_MM = 2.5
 
 
@@ -32,15 +35,23 @@ class InsertSizes:
     screws: tuple[tuple[float, str], ...] = ()
 
     def screw_of(self, bore_mm: float) -> str:
-        """The set screw of an insert with this metric bore; empty where it is not known, or two memories differ."""
+        """The set screw of an insert with this metric bore; empty where it is not known, or two
+        memories differ.
+        """
         return next((screw for bore, screw in self.screws if abs(bore - bore_mm) < 0.01), "")
 
     def read(self, text: str) -> InsertRow | None:
-        """The insert that a number names by its code, whatever letters stand before and after; None where the table has none.
+        """The insert that a number names by its code, whatever letters stand before and after; None
+        where the table has none.
 
         >>> from tribodex.core.sources import PRACTICE
         >>> sizes = InsertSizes(PRACTICE, (InsertRow("207", 35, 72, 20, 42.9),))
-        >>> sizes.read("UC 207-23").outside_mm, sizes.read("207").code, sizes.read("1207"), sizes.read("30")
+        >>> (
+        ...     sizes.read("UC 207-23").outside_mm,
+        ...     sizes.read("207").code,
+        ...     sizes.read("1207"),
+        ...     sizes.read("30"),
+        ... )
         (72, '207', None, None)
         """
         found = re.match(r"^[^\d]*(\d{3})(?!\d)", text.strip())

@@ -1,4 +1,6 @@
-"""A temperature as it was read: by thermometer, between two fields of a strip, or on one side of a crayon's melting point."""
+"""A temperature as it was read: by thermometer, between two fields of a strip, or on one side of a
+crayon's melting point.
+"""
 
 from __future__ import annotations
 
@@ -23,9 +25,12 @@ class ReadBy(StrEnum):
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return {"thermometer": "thermometer", "sensor": "sensor in the housing", "strip": "temperature strip", "crayon": "temperature crayon"}[
-            self.value
-        ]
+        return {
+            "thermometer": "thermometer",
+            "sensor": "sensor in the housing",
+            "strip": "temperature strip",
+            "crayon": "temperature crayon",
+        }[self.value]
 
     @property
     def sure_k(self) -> float:
@@ -35,7 +40,9 @@ class ReadBy(StrEnum):
 
 @dataclass(frozen=True)
 class Warmth:
-    """A reading: minutes since the start, and between which temperatures it lies (°C); an open end is None."""
+    """A reading: minutes since the start, and between which temperatures it lies (°C); an open end
+    is None.
+    """
 
     minutes: float
     low_c: float | None
@@ -45,7 +52,11 @@ class Warmth:
     @property
     def middle_c(self) -> float | None:
         """The middle of a bracket that is closed; None for one with an open end."""
-        return (self.low_c + self.high_c) / 2 if self.low_c is not None and self.high_c is not None else None
+        return (
+            (self.low_c + self.high_c) / 2
+            if self.low_c is not None and self.high_c is not None
+            else None
+        )
 
     @property
     def surely_above_c(self) -> float:
@@ -58,14 +69,20 @@ class Warmth:
         return self.high_c + self.sure_k if self.high_c is not None else HOTTEST_C
 
 
-_BETWEEN = re.compile(r"^\s*(-?\d+(?:[.,]\d+)?)\s*(?:-|–|to|\.\.)\s*(-?\d+(?:[.,]\d+)?)\s*(°?\s*[CcFf]?)\s*$")
+_BETWEEN = re.compile(
+    r"^\s*(-?\d+(?:[.,]\d+)?)\s*(?:-|–|to|\.\.)\s*(-?\d+(?:[.,]\d+)?)\s*(°?\s*[CcFf]?)\s*$"
+)
 _SIDE = re.compile(r"^\s*([<>])\s*(.+)$")
 
 
 def read_warmth(text: str, field: str) -> tuple[float | None, float | None]:
     """Read a temperature or a bracket: 62 °C, 60-65, <75 (the crayon did not melt), >60 (it did).
 
-    >>> read_warmth("62", "temperature"), read_warmth("60-65 °C", "temperature"), read_warmth("<75", "temperature")
+    >>> (
+    ...     read_warmth("62", "temperature"),
+    ...     read_warmth("60-65 °C", "temperature"),
+    ...     read_warmth("<75", "temperature"),
+    ... )
     ((62.0, 62.0), (60.0, 65.0), (None, 75.0))
     >>> read_warmth("140-149 °F", "temperature"), read_warmth("> 60 °C", "temperature")
     ((60.0, 65.0), (60.0, None))
@@ -76,9 +93,14 @@ def read_warmth(text: str, field: str) -> tuple[float | None, float | None]:
         return (None, at) if side[1] == "<" else (at, None)
     between = _BETWEEN.match(text)
     if between is not None:
-        low, high = (_sensible(parse_temperature_c(f"{part} {between[3]}".strip(), field), field) for part in between.groups()[:2])
+        low, high = (
+            _sensible(parse_temperature_c(f"{part} {between[3]}".strip(), field), field)
+            for part in between.groups()[:2]
+        )
         if low >= high:
-            raise InvalidInput.at(field, f"“{text.strip()}” runs from hot to cold.", "the cooler field first: 60-65")
+            raise InvalidInput.at(
+                field, f"“{text.strip()}” runs from hot to cold.", "the cooler field first: 60-65"
+            )
         return round(low, 2), round(high, 2)
     at = _sensible(parse_temperature_c(text, field), field)
     return at, at
@@ -86,5 +108,9 @@ def read_warmth(text: str, field: str) -> tuple[float | None, float | None]:
 
 def _sensible(at_c: float, field: str) -> float:
     if not COLDEST_C <= at_c <= HOTTEST_C:
-        raise InvalidInput.at(field, f"{at_c:g} °C is out of range: check value and unit.", f"{COLDEST_C:g} to {HOTTEST_C:g} °C")
+        raise InvalidInput.at(
+            field,
+            f"{at_c:g} °C is out of range: check value and unit.",
+            f"{COLDEST_C:g} to {HOTTEST_C:g} °C",
+        )
     return at_c

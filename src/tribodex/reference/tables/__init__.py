@@ -12,7 +12,28 @@ from tribodex.reference.tables.sleeves import sleeve_table, withdrawal_table
 from tribodex.reference.tables.sound import sound
 
 __all__ = [
-    "ball_angles", "bolt_strength", "changed", "clearance_table", "dimension_table", "inch_nuts", "inch_shafts", "insert_sizes",
-    "material_table", "metric_nuts", "oil_grades", "read_all", "read_sheet", "reduction_cards", "retaining_rings", "ring_table",
-    "seal_materials", "set_screws", "sleeve_table", "sound", "stud_table", "thickeners", "v_rings", "withdrawal_table",
-]  # fmt: skip
+    "ball_angles",
+    "bolt_strength",
+    "changed",
+    "clearance_table",
+    "dimension_table",
+    "inch_nuts",
+    "inch_shafts",
+    "insert_sizes",
+    "material_table",
+    "metric_nuts",
+    "oil_grades",
+    "read_all",
+    "read_sheet",
+    "reduction_cards",
+    "retaining_rings",
+    "ring_table",
+    "seal_materials",
+    "set_screws",
+    "sleeve_table",
+    "sound",
+    "stud_table",
+    "thickeners",
+    "v_rings",
+    "withdrawal_table",
+]

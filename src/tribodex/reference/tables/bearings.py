@@ -14,7 +14,13 @@ def dimension_table(*sheets: Sheet) -> DimensionTable:
     """Boundary dimensions by code, of one or more sheets; the source is the first one's."""
     rows = (
         BoundaryDimensions(
-            row.text("code"), row.text("series"), row.number("d"), row.number("D"), row.number("B"), row.maybe("mass_kg_approx"), sheet.source.id
+            row.text("code"),
+            row.text("series"),
+            row.number("d"),
+            row.number("D"),
+            row.number("B"),
+            row.maybe("mass_kg_approx"),
+            sheet.source.id,
         )
         for sheet in sheets
         for row in cells_of(sheet)
@@ -24,7 +30,16 @@ def dimension_table(*sheets: Sheet) -> DimensionTable:
 
 def insert_sizes(sheet: Sheet, screws: Sheet) -> InsertSizes:
     """Insert bearings by code; their set screws by bore, where both memories agree."""
-    rows = (InsertRow(row.text("code"), row.number("d"), row.number("D"), row.number("C_mm"), row.number("B_mm")) for row in cells_of(sheet))
+    rows = (
+        InsertRow(
+            row.text("code"),
+            row.number("d"),
+            row.number("D"),
+            row.number("C_mm"),
+            row.number("B_mm"),
+        )
+        for row in cells_of(sheet)
+    )
     agreed = (
         (row.number("bore_mm"), row.text("screw").split("x")[0])
         for row in cells_of(screws)

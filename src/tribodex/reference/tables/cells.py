@@ -1,4 +1,6 @@
-"""Cells of a table: a number that must stand there, one that may be missing, how sure it is. What cannot be read names file, line and column."""
+"""Cells of a table: a number that must stand there, one that may be missing, how sure it is. What
+cannot be read names file, line and column.
+"""
 
 from __future__ import annotations
 
@@ -17,7 +19,8 @@ Safer = Callable[[Iterable[float]], float]
 
 @dataclass(frozen=True)
 class Cells:
-    """A row of a table, read cell by cell. `safer` chooses where two memories differ: the smaller one where nothing else is said.
+    """A row of a table, read cell by cell. `safer` chooses where two memories differ: the smaller
+    one where nothing else is said.
 
     >>> row = Cells("reduction_srb_tapered", 7, {"most": "0.05~0.06", "least": ""})
     >>> row.number("most"), row.number("most", max), row.maybe("least"), row.recall("most")
@@ -25,7 +28,8 @@ class Cells:
     >>> row.number("least")
     Traceback (most recent call last):
     ...
-    ValueError: reduction_srb_tapered.csv line 7, least: the cell is empty; a number is needed, or the row is left out
+    ValueError: reduction_srb_tapered.csv line 7, least: the cell is empty; a number is needed, or
+    the row is left out
     """
 
     table: str
@@ -54,7 +58,9 @@ class Cells:
         """A number that must stand there: an empty cell is no nought."""
         number = self.maybe(column, safer)
         if number is None:
-            raise self.wrong(column, "the cell is empty; a number is needed, or the row is left out")
+            raise self.wrong(
+                column, "the cell is empty; a number is needed, or the row is left out"
+            )
         return number
 
     def whole(self, column: str) -> int | None:
@@ -106,4 +112,6 @@ def bands_join(name: str, rows: Sequence[Band]) -> None:
     """Bands follow each other without gap or overlap. Raises ValueError."""
     for before, after in pairwise(rows):
         if before.to_mm != after.over_mm:
-            raise ValueError(f"{name}: a gap or overlap between {before.to_mm:g} and {after.over_mm:g} mm")
+            raise ValueError(
+                f"{name}: a gap or overlap between {before.to_mm:g} and {after.over_mm:g} mm"
+            )

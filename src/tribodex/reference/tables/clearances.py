@@ -13,7 +13,8 @@ from tribodex.usecases.books import Sheet
 
 
 def clearance_table(sheet: Sheet) -> ClearanceTable:
-    """Group limits by bore; a group of which nobody knows both ends is unknown there. The lower limit is the greater of two memories.
+    """Group limits by bore; a group of which nobody knows both ends is unknown there. The lower
+    limit is the greater of two memories.
 
     Raises ValueError where a group ends below where it begins, or lies below the one before it.
     """
@@ -63,7 +64,14 @@ def _reduction_row(row: Cells) -> ReductionRow:
             residual[group] = _um(least)
             recalled |= _doubts(row, f"residual_{group}", f"min_residual_{group}_mm")
     taken = row.span("reduction_min_mm", "reduction_max_mm")
-    return ReductionRow(row.number("d_over_mm"), row.number("d_to_mm"), Span(_um(taken.low), _um(taken.high)), drive_up, residual, recalled)
+    return ReductionRow(
+        row.number("d_over_mm"),
+        row.number("d_to_mm"),
+        Span(_um(taken.low), _um(taken.high)),
+        drive_up,
+        residual,
+        recalled,
+    )
 
 
 def _doubts(row: Cells, name: str, *columns: str) -> dict[str, Recall]:

@@ -18,7 +18,15 @@ def retaining_rings(sheet: Sheet) -> RetainingRings:
         sits: Literal["shaft", "bore"] = "shaft" if row.text("sits") == "shaft" else "bore"
         if row.text("sits") not in ("shaft", "bore"):
             raise row.wrong("sits", f"“{row.text('sits')}” is neither shaft nor bore")
-        rows.append(RingRow(sits, row.number("d_mm"), row.number("groove_mm"), row.number("ring_mm"), row.number("slot_mm")))
+        rows.append(
+            RingRow(
+                sits,
+                row.number("d_mm"),
+                row.number("groove_mm"),
+                row.number("ring_mm"),
+                row.number("slot_mm"),
+            )
+        )
     return RetainingRings(sheet.source, tuple(rows))
 
 
@@ -38,7 +46,9 @@ def set_screws(sheet: Sheet) -> SetScrews:
 
 
 def bolt_strength(sheet: Sheet) -> BoltStrength:
-    """Strength of bolts by grade and size; where no proof stress is tabulated, the 0.2 % stress, and it says so."""
+    """Strength of bolts by grade and size; where no proof stress is tabulated, the 0.2 % stress,
+    and it says so.
+    """
     rows = []
     for row in cells_of(sheet):
         smallest = row.text("size_from")

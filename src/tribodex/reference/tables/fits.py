@@ -12,7 +12,13 @@ from tribodex.usecases.books import Sheet
 def inch_shafts(sheet: Sheet) -> InchShafts:
     """Tolerances of inch shafts. Where two memories differ, the narrower band."""
     rows = (
-        InchBand(row.text("kind"), row.number("over_in"), row.number("to_in"), row.number("upper_in"), row.number("lower_in", max))
+        InchBand(
+            row.text("kind"),
+            row.number("over_in"),
+            row.number("to_in"),
+            row.number("upper_in"),
+            row.number("lower_in", max),
+        )
         for row in cells_of(sheet)
     )
     return InchShafts(sheet.source, tuple(rows))
@@ -21,7 +27,14 @@ def inch_shafts(sheet: Sheet) -> InchShafts:
 def ring_table(sheet: Sheet) -> RingTable:
     """Deviations of bore and outside diameter of bearings."""
     rows = (
-        RingBand(row.text("kind"), row.number("over_mm"), row.number("to_mm"), row.text("class"), row.number("lower_um"), row.number("upper_um"))
+        RingBand(
+            row.text("kind"),
+            row.number("over_mm"),
+            row.number("to_mm"),
+            row.text("class"),
+            row.number("lower_um"),
+            row.number("upper_um"),
+        )
         for row in cells_of(sheet)
     )
     return RingTable(sheet.source, tuple(rows))
@@ -30,7 +43,13 @@ def ring_table(sheet: Sheet) -> RingTable:
 def material_table(sheet: Sheet) -> MaterialTable:
     """Materials of shafts and rings."""
     rows = (
-        Material(row.text("material"), row.number("E_GPa"), row.number("poisson"), row.number("alpha_um_per_mK"), range_of(row.text("alpha_range")))
+        Material(
+            row.text("material"),
+            row.number("E_GPa"),
+            row.number("poisson"),
+            row.number("alpha_um_per_mK"),
+            range_of(row.text("alpha_range")),
+        )
         for row in cells_of(sheet)
     )
     return MaterialTable(sheet.source, tuple(rows))

@@ -11,8 +11,13 @@ _INCH_MM = 25.4
 
 
 def metric_nuts(sheet: Sheet, large: Sheet) -> LockNutTable:
-    """Metric lock nuts, normal and light, with tab washers; and the large ones whose lock is counted at hand."""
-    nuts = [*(_metric(row) for row in cells_of(sheet)), *(_large(row, large.source.id) for row in cells_of(large))]
+    """Metric lock nuts, normal and light, with tab washers; and the large ones whose lock is
+    counted at hand.
+    """
+    nuts = [
+        *(_metric(row) for row in cells_of(sheet)),
+        *(_large(row, large.source.id) for row in cells_of(large)),
+    ]
     return LockNutTable(sheet.source, tuple((nut.thread_mm, nut) for nut in nuts))
 
 
@@ -46,7 +51,12 @@ def _large(row: Cells, source_id: str) -> LockNut:
 
 def inch_nuts(sheet: Sheet) -> LockNutTable:
     """Inch lock nuts of inch adapter sleeves; what nobody remembers is measured at hand."""
-    return LockNutTable(sheet.source, tuple((row.number("bearing_bore_mm"), _inch(row, sheet.source.id)) for row in cells_of(sheet)))
+    return LockNutTable(
+        sheet.source,
+        tuple(
+            (row.number("bearing_bore_mm"), _inch(row, sheet.source.id)) for row in cells_of(sheet)
+        ),
+    )
 
 
 def _inch(row: Cells, source_id: str) -> LockNut:

@@ -34,14 +34,21 @@ def seal_materials(sheet: Sheet) -> SealMaterials:
 
 
 def v_rings(sheet: Sheet) -> VRings:
-    """Widths of V-rings when set; where two memories differ the larger stands beside: neither is safer."""
+    """Widths of V-rings when set; where two memories differ the larger stands beside: neither is
+    safer.
+    """
     bands = []
     for row in cells_of(sheet):
         recall = row.recall("set_width_mm")
         other = row.number("set_width_mm", max) if recall is Recall.DIFFERS else None
         bands.append(
             VRingBand(
-                row.number("shaft_over_mm"), row.number("shaft_to_mm"), row.number("set_width_mm"), row.number("set_width_off_mm"), other, recall
+                row.number("shaft_over_mm"),
+                row.number("shaft_to_mm"),
+                row.number("set_width_mm"),
+                row.number("set_width_off_mm"),
+                other,
+                recall,
             )
         )
     return VRings(sheet.source, tuple(bands))

@@ -29,13 +29,18 @@ def read_sheet(folder: Path, name: str) -> Sheet:
         rows = []
         for row in reader:
             if None in row or None in row.values():
-                raise ValueError(f"{name}.csv line {reader.line_num}: the row does not fit the heading")
+                raise ValueError(
+                    f"{name}.csv line {reader.line_num}: the row does not fit the heading"
+                )
             rows.append(row)
         return Sheet(source, tuple(reader.fieldnames or ()), tuple(rows))
 
 
-def changed(shipped: dict[str, Sheet], changes: Iterable[RowChange], versions: Mapping[str, int]) -> dict[str, Sheet]:
-    """The tables with rows changed in their places, or added behind the others; in bands an added row stands where its band belongs.
+def changed(
+    shipped: dict[str, Sheet], changes: Iterable[RowChange], versions: Mapping[str, int]
+) -> dict[str, Sheet]:
+    """The tables with rows changed in their places, or added behind the others; in bands an added
+    row stands where its band belongs.
 
     `versions`: how many versions later than it ships a table is.
 
@@ -44,7 +49,9 @@ def changed(shipped: dict[str, Sheet], changes: Iterable[RowChange], versions: M
     sheets = dict(shipped)
     for name, later in versions.items():
         source = shipped[name].source
-        sheets[name] = replace(shipped[name], source=replace(source, version=source.version + later))
+        sheets[name] = replace(
+            shipped[name], source=replace(source, version=source.version + later)
+        )
     for change in changes:
         sheet = sheets[change.table]
         rows, was, now = list(sheet.rows), dict(change.was), dict(change.now)
@@ -54,7 +61,9 @@ def changed(shipped: dict[str, Sheet], changes: Iterable[RowChange], versions: M
             rows[rows.index(was)] = now
         else:
             raise ValueError(f"{change.table}.csv: there is no row {', '.join(was.values())}")
-        sheets[change.table] = replace(sheet, rows=tuple(_in_bands(sheet.columns, rows) if not was else rows))
+        sheets[change.table] = replace(
+            sheet, rows=tuple(_in_bands(sheet.columns, rows) if not was else rows)
+        )
     return sheets
 
 

@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
-from tribodex.core.components.adapter_sleeve import AdapterSleeve, SleeveTable, WithdrawalSleeve, WithdrawalTable
+from tribodex.core.components.adapter_sleeve import (
+    AdapterSleeve,
+    SleeveTable,
+    WithdrawalSleeve,
+    WithdrawalTable,
+)
 from tribodex.reference.tables.cells import Cells, cells_of
 from tribodex.usecases.books import Sheet
 
@@ -26,7 +31,11 @@ def sleeve_table(sheet: Sheet) -> SleeveTable:
 
 def _inch_shafts(row: Cells) -> tuple[str, ...]:
     """Each size once, the common habit first."""
-    memories = (memory for name in ("shaft_in_common", "shaft_in_other") for memory in row.text(name).rstrip("?").split("~"))
+    memories = (
+        memory
+        for name in ("shaft_in_common", "shaft_in_other")
+        for memory in row.text(name).rstrip("?").split("~")
+    )
     return tuple(dict.fromkeys(size for memory in memories for size in memory.split(";") if size))
 
 

@@ -1,4 +1,6 @@
-"""What no row of a table can be, whoever typed it: a bore greater than the outside, a groove on the wrong side, a length below nought."""
+"""What no row of a table can be, whoever typed it: a bore greater than the outside, a groove on the
+wrong side, a length below nought.
+"""
 
 from __future__ import annotations
 
@@ -17,10 +19,23 @@ GROWING = MappingProxyType(
         "bearing_sab_dimensions": (_SIZES, ("0", "B")),
         "bearing_dgbb_dimensions": (_SIZES, ("0", "B")),
         "insert_dimensions": (_SIZES, ("0", "C_mm"), ("0", "B_mm")),
-        "cam_follower_stud": (("0", "stud_d_mm", "roller_od_mm"), ("0", "clamp_torque_Nm_lubricated_typical")),
-        "lock_nut_metric": (("0", "pitch_mm", "thread_d_mm", "outside_d_mm"), ("0", "slots"), ("0", "washer_tabs"), ("0", "slot_width_mm")),
+        "cam_follower_stud": (
+            ("0", "stud_d_mm", "roller_od_mm"),
+            ("0", "clamp_torque_Nm_lubricated_typical"),
+        ),
+        "lock_nut_metric": (
+            ("0", "pitch_mm", "thread_d_mm", "outside_d_mm"),
+            ("0", "slots"),
+            ("0", "washer_tabs"),
+            ("0", "slot_width_mm"),
+        ),
         "lock_nut_metric_large": (("0", "pitch_mm", "thread_d_mm", "outside_d_mm"), ("0", "slots")),
-        "lock_nut_inch": (("0", "thread_d_in", "outside_d_in"), ("0", "threads_per_in"), ("0", "slots"), ("0", "washer_tabs")),
+        "lock_nut_inch": (
+            ("0", "thread_d_in", "outside_d_in"),
+            ("0", "threads_per_in"),
+            ("0", "slots"),
+            ("0", "washer_tabs"),
+        ),
         "adapter_sleeve": (("0", "shaft_mm", "bearing_bore_mm"), ("0", "sleeve_length_mm")),
         "withdrawal_sleeve": (("0", "shaft_mm", "bearing_bore_mm"), ("0", "sleeve_length_mm")),
         "seal_material": (("temp_min_C", "temp_max_C"), ("0", "max_speed_m_s")),
@@ -40,13 +55,18 @@ _GROOVE = {"shaft": ("groove_mm", "d_mm"), "bore": ("d_mm", "groove_mm")}
 
 
 def sound(sheets: Iterable[Sheet]) -> None:
-    """Raises ValueError with file, line and column at the first number that cannot stand where it does."""
+    """Raises ValueError with file, line and column at the first number that cannot stand where it
+    does.
+    """
     for sheet in sheets:
         chains = GROWING.get(sheet.source.id, ())
         for row in cells_of(sheet):
             for chain in chains:
                 _grows(row, chain)
-            if sheet.source.id == "retaining_ring" and (groove := _GROOVE.get(row.text("sits"))) is not None:
+            if (
+                sheet.source.id == "retaining_ring"
+                and (groove := _GROOVE.get(row.text("sits"))) is not None
+            ):
                 _grows(row, groove)
 
 

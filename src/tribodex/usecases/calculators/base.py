@@ -1,4 +1,6 @@
-"""What every calculator is made of: named inputs with their unit in the name, an answer with its working."""
+"""What every calculator is made of: named inputs with their unit in the name, an answer with its
+working.
+"""
 
 from __future__ import annotations
 
@@ -27,7 +29,9 @@ Pitch = Annotated[float, Field(gt=0, le=10)]
 
 @dataclass(frozen=True)
 class Answer:
-    """What a calculator says. The first result is the main one; `tab_positions` only for tab positions."""
+    """What a calculator says. The first result is the main one; `tab_positions` only for tab
+    positions.
+    """
 
     calculator: str
     results: tuple[Result, ...]
@@ -48,7 +52,10 @@ class Inputs(BaseModel):
         """“true” would otherwise be read as one, alone and in a list."""
         if isinstance(given, dict):
             asked = {name: field.annotation for name, field in cls.model_fields.items()}
-            given = {name: value if asked.get(name) in (bool, bool | None) else _as_text(value) for name, value in given.items()}
+            given = {
+                name: value if asked.get(name) in (bool, bool | None) else _as_text(value)
+                for name, value in given.items()
+            }
         return given
 
     @field_validator("*", mode="after")
@@ -67,7 +74,9 @@ def _too_small(value: Any) -> bool:
 
 
 def _as_text(value: Any) -> Any:
-    """Yes and no as texts, wherever they stand in it: a text is refused, and named, where a number is wanted."""
+    """Yes and no as texts, wherever they stand in it: a text is refused, and named, where a number
+    is wanted.
+    """
     if isinstance(value, bool):
         return str(value).lower()
     if isinstance(value, list):
@@ -92,7 +101,9 @@ class BearingInputs(Inputs):
 
 @dataclass(frozen=True)
 class Calculator:
-    """A named calculator. `core_names`: what the core calls an input, where that is not the input's name without its unit."""
+    """A named calculator. `core_names`: what the core calls an input, where that is not the input's
+    name without its unit.
+    """
 
     name: str
     title: str
@@ -104,20 +115,33 @@ class Calculator:
         """The input that the core means in an error."""
         if core_name in self.core_names:
             return self.core_names[core_name]
-        return next((name for name in self.inputs.model_fields if name.rpartition("_")[0] == core_name), core_name)
+        return next(
+            (name for name in self.inputs.model_fields if name.rpartition("_")[0] == core_name),
+            core_name,
+        )
 
 
 def ordered(low: float, high: float, field: str) -> None:
     """Raise InvalidInput where the greater end is below the lesser."""
     if low > high:
-        raise InvalidInput.at(field, f"The greater end ({high:g}) is below the lesser ({low:g}).", f"{low:g} or more")
+        raise InvalidInput.at(
+            field, f"The greater end ({high:g}) is below the lesser ({low:g}).", f"{low:g} or more"
+        )
 
 
 TRAPEZOIDAL_ABOVE_MM = 200.0
 
 
-def nut_of(thread_mm: float, pitch_mm: float, outside_mm: float | None, slots: int | None = None, tabs: int | None = None) -> LockNut:
-    """A nut from what a calculator was given; above 200 mm lock nuts have a trapezoidal thread (ISO 2982-2, from memory)."""
+def nut_of(
+    thread_mm: float,
+    pitch_mm: float,
+    outside_mm: float | None,
+    slots: int | None = None,
+    tabs: int | None = None,
+) -> LockNut:
+    """A nut from what a calculator was given; above 200 mm lock nuts have a trapezoidal thread (ISO
+    2982-2, from memory).
+    """
     return LockNut(
         thread_mm=thread_mm,
         pitch_mm=pitch_mm,

@@ -1,4 +1,6 @@
-"""Calculators of bolts: torque by grade and finish with the order of tightening, a wrench with an extension, set screws."""
+"""Calculators of bolts: torque by grade and finish with the order of tightening, a wrench with an
+extension, set screws.
+"""
 
 from __future__ import annotations
 
@@ -49,21 +51,49 @@ def _bolt(reference: Reference, inputs: BoltInputs) -> Answer:
         raise InvalidInput.at("grade", what, ", ".join(reference.bolts.grades()))
     if (inputs.into is None) != (inputs.engaged_mm is None):
         missing = "engaged_mm" if inputs.engaged_mm is None else "into"
-        raise InvalidInput.at(missing, "Both say whether the thread stands it: what it goes into, and how long.", "both, or neither")
-    verdict = engagement(thread, inputs.into, inputs.engaged_mm, inputs.grade) if inputs.into is not None and inputs.engaged_mm is not None else None
+        raise InvalidInput.at(
+            missing,
+            "Both say whether the thread stands it: what it goes into, and how long.",
+            "both, or neither",
+        )
+    verdict = (
+        engagement(thread, inputs.into, inputs.engaged_mm, inputs.grade)
+        if inputs.into is not None and inputs.engaged_mm is not None
+        else None
+    )
     order = " – ".join(str(number) for number in pattern(inputs.count))
-    findings = (f"{inputs.count} on a circle: {order}; passes of 30, 60, 100 %, and one last round.",) if inputs.count > 1 else ()
-    return Answer("bolt-torque", (bolt_torque(thread, row, inputs.finish),), verdict=verdict, findings=findings)
+    findings = (
+        (f"{inputs.count} on a circle: {order}; passes of 30, 60, 100 %, and one last round.",)
+        if inputs.count > 1
+        else ()
+    )
+    return Answer(
+        "bolt-torque",
+        (bolt_torque(thread, row, inputs.finish),),
+        verdict=verdict,
+        findings=findings,
+    )
 
 
 def _wrench(_: Reference, inputs: WrenchInputs) -> Answer:
-    return Answer("wrench", (wrench_setting(inputs.torque_nm, inputs.wrench_mm, inputs.extension_mm, inputs.angle_deg),))
+    return Answer(
+        "wrench",
+        (
+            wrench_setting(
+                inputs.torque_nm, inputs.wrench_mm, inputs.extension_mm, inputs.angle_deg
+            ),
+        ),
+    )
 
 
 def _set_screw(reference: Reference, inputs: SetScrewInputs) -> Answer:
     found = torque_of(reference.set_screws, inputs.screw)
     if found is None:
-        raise InvalidInput.at("screw", f"No torque is known here for a screw {inputs.screw}.", ", ".join(reference.set_screws.sizes()))
+        raise InvalidInput.at(
+            "screw",
+            f"No torque is known here for a screw {inputs.screw}.",
+            ", ".join(reference.set_screws.sizes()),
+        )
     return Answer("set-screw", (screw_result(found),))
 
 

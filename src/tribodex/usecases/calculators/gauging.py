@@ -1,4 +1,6 @@
-"""Calculators of clearance and gauging: group limits, windows, brackets, leaves, the final judgement."""
+"""Calculators of clearance and gauging: group limits, windows, brackets, leaves, the final
+judgement.
+"""
 
 from __future__ import annotations
 
@@ -15,7 +17,8 @@ from tribodex.core.mounting.clearance import group_limits, judge_initial
 from tribodex.core.mounting.gauging import Bracket, Cell, Row, mean_result, summarise
 from tribodex.core.mounting.judgement import judge_final
 from tribodex.core.mounting.reduction import Card, reduction_range, residual_limit
-from tribodex.core.mounting.window import HALF_SHARE, Target, half_rule, reduction_result, target_window, window_result
+from tribodex.core.mounting.window import HALF_SHARE, Target, target_window
+from tribodex.core.mounting.window_working import half_rule, reduction_result, window_result
 from tribodex.core.quantities import LengthUnit, parse_length
 from tribodex.core.sources import PRACTICE
 from tribodex.core.working import Line, Result
@@ -106,15 +109,26 @@ def _group(ref: Reference, i: GroupInputs) -> Answer:
     row = table.row(i.bore_mm)
     # Group limits depend on the bore alone; outside diameter and width do not enter.
     limits = group_limits(table, of_bore(i.bore_mm, i.group))
-    verdict = judge_initial(i.gauged_um, i.uncertainty_um, row.groups_um, i.group) if i.gauged_um is not None else None
+    verdict = (
+        judge_initial(i.gauged_um, i.uncertainty_um, row.groups_um, i.group)
+        if i.gauged_um is not None
+        else None
+    )
     return Answer("clearance-group", (limits,), verdict)
 
 
 def _window(ref: Reference, i: WindowInputs) -> Answer:
     card, bearing = ref.cards[i.card], of_bore(i.bore_mm, i.group)
     reduction, residual = reduction_range(card, bearing), residual_limit(card, bearing)
-    window = window_result(target_window(i.initial_um, card.row(i.bore_mm).reduction_um, residual.value), card.source.id)
-    return Answer("window", (window, reduction, residual, half_rule(i.initial_um, card.row(i.bore_mm).reduction_um)), window.verdict)
+    window = window_result(
+        target_window(i.initial_um, card.row(i.bore_mm).reduction_um, residual.value),
+        card.source.id,
+    )
+    return Answer(
+        "window",
+        (window, reduction, residual, half_rule(i.initial_um, card.row(i.bore_mm).reduction_um)),
+        window.verdict,
+    )
 
 
 def _own_window(_: Reference, i: OwnWindowInputs) -> Answer:
@@ -125,26 +139,39 @@ def _own_window(_: Reference, i: OwnWindowInputs) -> Answer:
 
 
 def _half_window(_: Reference, i: HalfInputs) -> Answer:
-    target = Target(Span(HALF_SHARE.low * i.initial_um, HALF_SHARE.high * i.initial_um), None, HALF_SHARE)
+    target = Target(
+        Span(HALF_SHARE.low * i.initial_um, HALF_SHARE.high * i.initial_um), None, HALF_SHARE
+    )
     window = window_result(target.window(i.initial_um), PRACTICE.id)
     return Answer("half-window", (window,), window.verdict)
 
 
 def _gauging(_: Reference, i: BracketInputs) -> Answer:
     cells: list[Cell] = []
-    for row, pairs, field in ((Row.NUT_SIDE, i.nut_side_um, "nut_side_um"), (Row.FAR_SIDE, i.far_side_um, "far_side_um")):
+    for row, pairs, field in (
+        (Row.NUT_SIDE, i.nut_side_um, "nut_side_um"),
+        (Row.FAR_SIDE, i.far_side_um, "far_side_um"),
+    ):
         for place, (low, high) in enumerate(pairs, 1):
             if low >= high:
-                raise InvalidInput.at(field, f"Place {place}: {low:g} passed, yet {high:g} did not.", "low-high pairs, low below high")
+                raise InvalidInput.at(
+                    field,
+                    f"Place {place}: {low:g} passed, yet {high:g} did not.",
+                    "low-high pairs, low below high",
+                )
             cells.append(Cell(place, row, Bracket(low, high)))
     summary = summarise(cells)
     if summary is None:
-        raise InvalidInput.at("nut_side_um", "No bracket is given.", "at least one low-high pair in µm")
+        raise InvalidInput.at(
+            "nut_side_um", "No bracket is given.", "at least one low-high pair in µm"
+        )
     return Answer("gauging", (mean_result(summary, "Gauged clearance"),), findings=summary.findings)
 
 
 def _set_of(leaves_mm: list[float]) -> FeelerSet:
-    return FeelerSet("typed", "this set", LengthUnit.MM, tuple(sorted({leaf * 1000 for leaf in leaves_mm})))
+    return FeelerSet(
+        "typed", "this set", LengthUnit.MM, tuple(sorted({leaf * 1000 for leaf in leaves_mm}))
+    )
 
 
 def _leaf(_: Reference, i: LeafInputs) -> Answer:
@@ -155,25 +182,65 @@ def _leaf(_: Reference, i: LeafInputs) -> Answer:
         return Answer("next-leaf", (Result("next_leaf", "Next feeler", None, "µm", note=note),))
     leaves = " + ".join(f"{leaf:g}" for leaf in choice.stack.leaves_um)
     lines = (
-        Line("leaf", "the one that tells most for its trouble", "max of H(p) - E[H(feeler)]", leaves, choice.stack.thickness_um, "µm", PRACTICE.id),
+        Line(
+            "leaf",
+            "the one that tells most for its trouble",
+            "max of H(p) - E[H(feeler)]",
+            leaves,
+            choice.stack.thickness_um,
+            "µm",
+            PRACTICE.id,
+        ),
         Line("p", "chance that it passes", "", "", choice.chance_passes, "", PRACTICE.id),
     )
-    return Answer("next-leaf", (Result("next_leaf", "Next feeler", choice.stack.thickness_um, "µm", working=lines),))
+    return Answer(
+        "next-leaf",
+        (Result("next_leaf", "Next feeler", choice.stack.thickness_um, "µm", working=lines),),
+    )
 
 
 def _stack(_: Reference, i: StackInputs) -> Answer:
     stack = _set_of(i.leaves_mm).stack_of(parse_length(i.thickness, "thickness").um, "thickness")
     leaves = " + ".join(f"{leaf / 1000:g}" for leaf in stack.leaves_um)
-    line = Line("h", f"{len(stack.leaves_um)} leaves", "Σ leaves", f"{leaves} mm", stack.thickness_um, "µm", PRACTICE.id)
-    return Answer("stack", (Result("stack", "Stack of the fewest leaves", stack.thickness_um, "µm", uncertainty=2 * stack.sd_um, working=(line,)),))
+    line = Line(
+        "h",
+        f"{len(stack.leaves_um)} leaves",
+        "Σ leaves",
+        f"{leaves} mm",
+        stack.thickness_um,
+        "µm",
+        PRACTICE.id,
+    )
+    return Answer(
+        "stack",
+        (
+            Result(
+                "stack",
+                "Stack of the fewest leaves",
+                stack.thickness_um,
+                "µm",
+                uncertainty=2 * stack.sd_um,
+                working=(line,),
+            ),
+        ),
+    )
 
 
 def _final(ref: Reference, i: FinalInputs) -> Answer:
     card, bearing = ref.cards[i.card], of_bore(i.bore_mm, i.group)
-    window = target_window(i.initial_um, card.row(i.bore_mm).reduction_um, residual_limit(card, bearing).value)
+    window = target_window(
+        i.initial_um, card.row(i.bore_mm).reduction_um, residual_limit(card, bearing).value
+    )
     judged = judge_final(window, i.residual_um, i.uncertainty_um)
     reduction = reduction_result(i.initial_um, i.residual_um, i.uncertainty_um)
-    left = Result("residual", "Residual clearance", i.residual_um, "µm", uncertainty=i.uncertainty_um, verdict=judged.residual)
+    left = Result(
+        "residual",
+        "Residual clearance",
+        i.residual_um,
+        "µm",
+        uncertainty=i.uncertainty_um,
+        verdict=judged.residual,
+    )
     taken = Result(
         id=reduction.id,
         label=reduction.label,
@@ -189,7 +256,9 @@ def _final(ref: Reference, i: FinalInputs) -> Answer:
 
 def _length(_: Reference, i: LengthInputs) -> Answer:
     length = parse_length(i.text, "text", i.default_unit)
-    line = Line("x", "as typed", "value × unit", f"{length.text} ({length.unit})", length.um, "µm", "screw")
+    line = Line(
+        "x", "as typed", "value × unit", f"{length.text} ({length.unit})", length.um, "µm", "screw"
+    )
     return Answer("length", (Result("length", "Length", length.um, "µm", working=(line,)),))
 
 
@@ -197,10 +266,20 @@ def _designation(ref: Reference, i: DesignationInputs) -> Answer:
     read = read_designation(i.designation)
     row = ref.dimensions.find(read.basic_code)
     if row is None:
-        raise InvalidInput.at("designation", f"{read.basic_code} is not in the dimension table.", "give bore, outside diameter and width")
+        raise InvalidInput.at(
+            "designation",
+            f"{read.basic_code} is not in the dimension table.",
+            "give bore, outside diameter and width",
+        )
     source = row.source_id or ref.dimensions.source.id
     results = tuple(
-        Result(name, label, value, "mm", working=(Line(symbol, label, "table", read.basic_code, value, "mm", source),))
+        Result(
+            name,
+            label,
+            value,
+            "mm",
+            working=(Line(symbol, label, "table", read.basic_code, value, "mm", source),),
+        )
         for name, label, symbol, value in (
             ("bore", "Bore", "d", row.bore_mm),
             ("outside", "Outside diameter", "D", row.outside_mm),
@@ -208,7 +287,11 @@ def _designation(ref: Reference, i: DesignationInputs) -> Answer:
         )
     )
     findings = [f"Not read: {', '.join(read.unread)}."] if read.unread else []
-    findings += [f"No {what} in the part number." for what, value in (("taper", read.taper), ("clearance group", read.group)) if value is None]
+    findings += [
+        f"No {what} in the part number."
+        for what, value in (("taper", read.taper), ("clearance group", read.group))
+        if value is None
+    ]
     return Answer("designation", results, findings=tuple(findings))
 
 

@@ -8,12 +8,32 @@ from pydantic import Field
 
 from tribodex.core.components.bearing import check_outside
 from tribodex.core.errors import InvalidInput
-from tribodex.core.grease.amounts import Pace, Path, bearing_fill, free_volume, housing_fill, regrease_amount
+from tribodex.core.grease.amounts import (
+    Pace,
+    Path,
+    bearing_fill,
+    free_volume,
+    housing_fill,
+    regrease_amount,
+)
 from tribodex.core.grease.housing import judge_mass, judge_space, oil_level
 from tribodex.core.grease.interval import Design, Running, both_said, interval, interval_by_halving
 from tribodex.core.grease.lubricator import lubricator_days
-from tribodex.core.grease.strokes import CARTRIDGE_G, GreaseGun, cartridges, insert_strokes, over_corners, strokes_for
-from tribodex.core.grease.viscosity import USUAL_VI, kappa, nu_100_of, viscosity_at, viscosity_needed
+from tribodex.core.grease.strokes import (
+    CARTRIDGE_G,
+    GreaseGun,
+    cartridges,
+    insert_strokes,
+    over_corners,
+    strokes_for,
+)
+from tribodex.core.grease.viscosity import (
+    USUAL_VI,
+    kappa,
+    nu_100_of,
+    viscosity_at,
+    viscosity_needed,
+)
 from tribodex.core.working import Result
 from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm
@@ -107,7 +127,10 @@ class OilLevelInputs(Inputs):
 def _fill(_: Reference, inputs: FillInputs) -> Answer:
     check_outside(inputs.bore_mm, inputs.outside_mm)
     free = free_volume(inputs.bore_mm, inputs.outside_mm, inputs.width_mm, inputs.mass_kg)
-    bearing, housing = bearing_fill(free.value or 0.0, inputs.pace), housing_fill(inputs.cavity_cm3, inputs.pace)
+    bearing, housing = (
+        bearing_fill(free.value or 0.0, inputs.pace),
+        housing_fill(inputs.cavity_cm3, inputs.pace),
+    )
     size = (inputs.bore_mm, inputs.outside_mm, inputs.width_mm)
     bad = judge_space(inputs.cavity_cm3, *size[1:]) or judge_mass(inputs.mass_kg, *size)
     return Answer("grease-fill", (housing, bearing, free), verdict=bad or housing.verdict)
@@ -129,7 +152,15 @@ def _strokes(_: Reference, inputs: StrokesInputs) -> Answer:
         working=found.working,
         note=note,
     )
-    return Answer("strokes", (shown, Result("cartridges", "Cartridges to bring", bring, "", note=f"Of {inputs.cartridge_g:g} g.")))
+    return Answer(
+        "strokes",
+        (
+            shown,
+            Result(
+                "cartridges", "Cartridges to bring", bring, "", note=f"Of {inputs.cartridge_g:g} g."
+            ),
+        ),
+    )
 
 
 def _insert(_: Reference, inputs: InsertStrokesInputs) -> Answer:
@@ -139,47 +170,94 @@ def _insert(_: Reference, inputs: InsertStrokesInputs) -> Answer:
 
 def _regrease(_: Reference, inputs: RegreaseInputs) -> Answer:
     check_outside(inputs.bore_mm, inputs.outside_mm)
-    running = Running(inputs.speed_rpm, inputs.bearing_c, inputs.dirt, inputs.wet, inputs.shakes, inputs.stands, inputs.design)
+    running = Running(
+        inputs.speed_rpm,
+        inputs.bearing_c,
+        inputs.dirt,
+        inputs.wet,
+        inputs.shakes,
+        inputs.stands,
+        inputs.design,
+    )
     first, second = interval(inputs.bore_mm, running), interval_by_halving(inputs.bore_mm, running)
-    return Answer("regrease", (first, second, regrease_amount(inputs.outside_mm, inputs.width_mm, inputs.path)), verdict=both_said(first, second))
+    return Answer(
+        "regrease",
+        (first, second, regrease_amount(inputs.outside_mm, inputs.width_mm, inputs.path)),
+        verdict=both_said(first, second),
+    )
 
 
 def _oil(reference: Reference, inputs: OilInputs) -> Answer:
     check_outside(inputs.bore_mm, inputs.outside_mm)
     findings = []
-    grade = inputs.grade_vg.strip().upper().removeprefix("ISO").removeprefix(" ").removeprefix("VG").strip()
+    grade = (
+        inputs.grade_vg.strip()
+        .upper()
+        .removeprefix("ISO")
+        .removeprefix(" ")
+        .removeprefix("VG")
+        .strip()
+    )
     if grade and any(given is not None for given in (inputs.nu40, inputs.nu100, inputs.vi)):
         raise InvalidInput.at(
-            "grade_vg", "A grade and a viscosity of its own: which of them is the oil's?", "the grade alone, or the viscosities alone"
+            "grade_vg",
+            "A grade and a viscosity of its own: which of them is the oil's?",
+            "the grade alone, or the viscosities alone",
         )
     if inputs.nu100 is not None and inputs.vi is not None:
-        raise InvalidInput.at("vi", "With both viscosities the index follows: it is not given besides.", "both viscosities, or one and the index")
+        raise InvalidInput.at(
+            "vi",
+            "With both viscosities the index follows: it is not given besides.",
+            "both viscosities, or one and the index",
+        )
     if grade:
         if grade not in reference.oil_grades.rows:
-            raise InvalidInput.at("grade_vg", f"“{inputs.grade_vg}” is no oil grade.", ", ".join(reference.oil_grades.rows))
+            raise InvalidInput.at(
+                "grade_vg",
+                f"“{inputs.grade_vg}” is no oil grade.",
+                ", ".join(reference.oil_grades.rows),
+            )
         nu40, nu100 = reference.oil_grades.rows[grade]
         findings.append(
-            f"ISO VG {grade}: {nu40:g} mm²/s at 40 °C, {nu100:g} at 100 °C for a viscosity index of about 95. The base oil of the grease?"
+            f"ISO VG {grade}: {nu40:g} mm²/s at 40 °C, {nu100:g} at 100 °C for a viscosity index of"
+            " about 95. The base oil of the grease?"
         )
     elif inputs.nu40 is None:
-        raise InvalidInput.at("nu40", "The base oil's viscosity at 40 °C is needed, or its grade.", "mm²/s, from the data sheet of the grease")
+        raise InvalidInput.at(
+            "nu40",
+            "The base oil's viscosity at 40 °C is needed, or its grade.",
+            "mm²/s, from the data sheet of the grease",
+        )
     else:
         nu40 = inputs.nu40
-        nu100 = inputs.nu100 if inputs.nu100 is not None else nu_100_of(nu40, inputs.vi if inputs.vi is not None else USUAL_VI)
+        nu100 = (
+            inputs.nu100
+            if inputs.nu100 is not None
+            else nu_100_of(nu40, inputs.vi if inputs.vi is not None else USUAL_VI)
+        )
         if inputs.nu100 is None and inputs.vi is None:
             findings.append(f"Viscosity index not given: {USUAL_VI:g} is taken.")
-    there, needed = viscosity_at(inputs.bearing_c, nu40, nu100), viscosity_needed(inputs.speed_rpm, inputs.bore_mm, inputs.outside_mm)
+    there, needed = (
+        viscosity_at(inputs.bearing_c, nu40, nu100),
+        viscosity_needed(inputs.speed_rpm, inputs.bore_mm, inputs.outside_mm),
+    )
     ratio = kappa(there, needed)
-    return Answer("oil-viscosity", (ratio, there, needed), verdict=ratio.verdict, findings=tuple(findings))
+    return Answer(
+        "oil-viscosity", (ratio, there, needed), verdict=ratio.verdict, findings=tuple(findings)
+    )
 
 
 def _mix(reference: Reference, inputs: MixInputs) -> Answer:
-    verdict = reference.thickeners.mix(inputs.thickener_old.strip().lower(), inputs.thickener_new.strip().lower())
+    verdict = reference.thickeners.mix(
+        inputs.thickener_old.strip().lower(), inputs.thickener_new.strip().lower()
+    )
     return Answer("grease-mix", (), verdict=verdict)
 
 
 def _lubricator(_: Reference, inputs: LubricatorInputs) -> Answer:
-    found = lubricator_days(inputs.cartridge_g, inputs.each_g, inputs.interval_h, inputs.hours_per_day)
+    found = lubricator_days(
+        inputs.cartridge_g, inputs.each_g, inputs.interval_h, inputs.hours_per_day
+    )
     return Answer("lubricator", (found,), verdict=found.verdict)
 
 
@@ -191,9 +269,17 @@ def _oil_level(_: Reference, inputs: OilLevelInputs) -> Answer:
 CALCULATORS = (
     Calculator("grease-fill", "Grease into bearing and housing", FillInputs, _fill),
     Calculator("strokes", "Strokes of this gun, corner by corner", StrokesInputs, _strokes),
-    Calculator("insert-strokes", "Strokes that a sealed insert may have", InsertStrokesInputs, _insert),
+    Calculator(
+        "insert-strokes", "Strokes that a sealed insert may have", InsertStrokesInputs, _insert
+    ),
     Calculator("regrease", "How much fresh grease, how often", RegreaseInputs, _regrease),
-    Calculator("oil-viscosity", "Is its oil thick enough (κ)?", OilInputs, _oil, {"temperature": "bearing_c"}),
+    Calculator(
+        "oil-viscosity",
+        "Is its oil thick enough (κ)?",
+        OilInputs,
+        _oil,
+        {"temperature": "bearing_c"},
+    ),
     Calculator("grease-mix", "What mixes with what", MixInputs, _mix),
     Calculator("lubricator", "An automatic lubricator's setting", LubricatorInputs, _lubricator),
     Calculator("oil-level", "How high the oil stands", OilLevelInputs, _oil_level),

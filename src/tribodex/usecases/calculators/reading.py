@@ -6,7 +6,16 @@ from pydantic import Field
 
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.proofs import worst
-from tribodex.core.mounting.part_numbers import MEMORY, Candidate, NumbersSaid, PartBooks, decode, read_bearing, read_block, read_sleeve
+from tribodex.core.mounting.part_numbers import (
+    MEMORY,
+    Candidate,
+    NumbersSaid,
+    PartBooks,
+    decode,
+    read_bearing,
+    read_block,
+    read_sleeve,
+)
 from tribodex.core.working import Level, Line, Result, Verdict
 from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm
@@ -15,7 +24,9 @@ from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm
 class PartNumbersInputs(Inputs):
     """Numbers read on block, sleeve and ring, and the shaft as measured: whatever is legible."""
 
-    block: str = Field(default="", description="SN 5xx, SN 6xx (adapter sleeve), SN 2xx, SN 3xx (cylindrical bore)")
+    block: str = Field(
+        default="", description="SN 5xx, SN 6xx (adapter sleeve), SN 2xx, SN 3xx (cylindrical bore)"
+    )
     sleeve: str = Field(default="", description="H 318, AH 24124")
     designation: str = ""
     shaft_mm: Mm | None = None
@@ -31,22 +42,48 @@ def _part_numbers(ref: Reference, i: PartNumbersInputs) -> Answer:
         shaft_mm=i.shaft_mm,
     )
     decoded = decode(said, PartBooks(ref.dimensions, ref.sleeves, ref.withdrawal))
-    results = tuple(_figure(one, n) for n, one in enumerate(decoded.candidates) if one.what in ("bearing bore", "shaft"))
-    fine = Verdict("nothing contradicts", Level.WATCH, "Candidates from memory until the number on the part or a measured diameter confirms them.")
+    results = tuple(
+        _figure(one, n)
+        for n, one in enumerate(decoded.candidates)
+        if one.what in ("bearing bore", "shaft")
+    )
+    fine = Verdict(
+        "nothing contradicts",
+        Level.WATCH,
+        "Candidates from memory until the number on the part or a measured diameter confirms them.",
+    )
     slips = [f"{slip.word.capitalize()}: {slip.reason}" for slip in decoded.slips]
-    found = [f"{one.what.capitalize()}: {one.value}; {one.why}. {_sure(one)}" for one in decoded.candidates]
-    return Answer("part-numbers", results, verdict=worst(decoded.slips) or fine, findings=(*slips, *found))
+    found = [
+        f"{one.what.capitalize()}: {one.value}; {one.why}. {_sure(one)}"
+        for one in decoded.candidates
+    ]
+    return Answer(
+        "part-numbers", results, verdict=worst(decoded.slips) or fine, findings=(*slips, *found)
+    )
 
 
 def _sure(one: Candidate) -> str:
-    return f"Confirmed: {one.confirmed}." if one.confirmed else f"{MEMORY.capitalize()}, not confirmed."
+    return (
+        f"Confirmed: {one.confirmed}."
+        if one.confirmed
+        else f"{MEMORY.capitalize()}, not confirmed."
+    )
 
 
 def _figure(one: Candidate, n: int) -> Result:
     value = float(one.value.split()[0])
     name = "bore" if one.what == "bearing bore" else f"shaft_{n}"
     line = Line("d", one.what, one.why, one.value, value, "mm", "practice")
-    return Result(name, f"{one.what.capitalize()}, {one.why}", value, "mm", working=(line,), note=_sure(one))
+    return Result(
+        name, f"{one.what.capitalize()}, {one.why}", value, "mm", working=(line,), note=_sure(one)
+    )
 
 
-CALCULATORS = (Calculator("part-numbers", "What the numbers on block, sleeve and ring mean", PartNumbersInputs, _part_numbers),)
+CALCULATORS = (
+    Calculator(
+        "part-numbers",
+        "What the numbers on block, sleeve and ring mean",
+        PartNumbersInputs,
+        _part_numbers,
+    ),
+)

@@ -1,4 +1,5 @@
-"""Calculators of taking off: forces, the press or puller for them, how far the nut is backed off."""
+"""Calculators of taking off: forces, the press or puller for them, how far the nut is backed
+off."""
 
 from __future__ import annotations
 
@@ -12,7 +13,15 @@ from tribodex.core.components.shaft import Shaft
 from tribodex.core.removal.backing_off import nut_gap
 from tribodex.core.removal.forces import pull_off_force, release_force, tool_size
 from tribodex.usecases.books import Reference
-from tribodex.usecases.calculators.base import Answer, BearingInputs, Calculator, Inputs, Mm, Um, ordered
+from tribodex.usecases.calculators.base import (
+    Answer,
+    BearingInputs,
+    Calculator,
+    Inputs,
+    Mm,
+    Um,
+    ordered,
+)
 
 
 class ReleaseInputs(BearingInputs):
@@ -42,7 +51,10 @@ class NutGapInputs(Inputs):
 
 
 def _release(_: Reference, inputs: ReleaseInputs) -> Answer:
-    return Answer("release-force", (release_force(inputs.bearing(), Shaft(inputs.shaft_mm, inputs.shaft_bore_mm)),))
+    return Answer(
+        "release-force",
+        (release_force(inputs.bearing(), Shaft(inputs.shaft_mm, inputs.shaft_bore_mm)),),
+    )
 
 
 def _pull_off(_: Reference, inputs: PullOffInputs) -> Answer:
@@ -62,6 +74,8 @@ def _nut_gap(_: Reference, inputs: NutGapInputs) -> Answer:
 
 CALCULATORS = (
     Calculator("release-force", "Force to release a taper", ReleaseInputs, _release),
-    Calculator("pull-off-force", "Force to pull off, and the press for it", PullOffInputs, _pull_off),
+    Calculator(
+        "pull-off-force", "Force to pull off, and the press for it", PullOffInputs, _pull_off
+    ),
     Calculator("nut-gap", "How far the nut is backed off", NutGapInputs, _nut_gap),
 )

@@ -1,4 +1,6 @@
-"""Calculators of closing and running in: gaps beside the outer ring, where a warming bearing will level."""
+"""Calculators of closing and running in: gaps beside the outer ring, where a warming bearing will
+level.
+"""
 
 from __future__ import annotations
 
@@ -32,7 +34,9 @@ class GapsInputs(Inputs):
 
 
 class SettlingInputs(Inputs):
-    """Housing temperatures since the start. `strip_to_c`: the upper ends, where they were read from a strip."""
+    """Housing temperatures since the start. `strip_to_c`: the upper ends, where they were read from
+    a strip.
+    """
 
     around_c: Celsius
     minutes: list[Minute] = Field(min_length=1, max_length=200)
@@ -44,7 +48,9 @@ class SettlingInputs(Inputs):
 
 def _gaps(_: Reference, inputs: GapsInputs) -> Answer:
     growth = None if inputs.growth_mm is None else Span(-inputs.shrinks_mm, inputs.growth_mm)
-    found = ring_gaps(inputs.toward_mm, inputs.away_mm, inputs.floats, growth, inputs.plan_toward_mm)
+    found = ring_gaps(
+        inputs.toward_mm, inputs.away_mm, inputs.floats, growth, inputs.plan_toward_mm
+    )
     return Answer("ring-gaps", (found,), verdict=found.verdict)
 
 
@@ -52,12 +58,25 @@ def _settling(_: Reference, inputs: SettlingInputs) -> Answer:
     upper = inputs.strip_to_c or inputs.housing_c
     for name, given in (("housing_c", inputs.housing_c), ("strip_to_c", upper)):
         if len(given) != len(inputs.minutes):
-            raise InvalidInput.at(name, f"{len(given)} temperatures for {len(inputs.minutes)} times.", "as many as there are minutes")
+            raise InvalidInput.at(
+                name,
+                f"{len(given)} temperatures for {len(inputs.minutes)} times.",
+                "as many as there are minutes",
+            )
     if len(set(inputs.minutes)) != len(inputs.minutes):
-        raise InvalidInput.at("minutes", "Two readings stand at the same minute.", "one reading a minute")
+        raise InvalidInput.at(
+            "minutes", "Two readings stand at the same minute.", "one reading a minute"
+        )
     if any(low > high for low, high in zip(inputs.housing_c, upper, strict=True)):
-        raise InvalidInput.at("strip_to_c", "The upper end of a field is below its lower one.", "for each reading its lower, then its upper end")
-    readings = [Warmth(minute, low, high, inputs.read_by.sure_k) for minute, low, high in zip(inputs.minutes, inputs.housing_c, upper, strict=True)]
+        raise InvalidInput.at(
+            "strip_to_c",
+            "The upper end of a field is below its lower one.",
+            "for each reading its lower, then its upper end",
+        )
+    readings = [
+        Warmth(minute, low, high, inputs.read_by.sure_k)
+        for minute, low, high in zip(inputs.minutes, inputs.housing_c, upper, strict=True)
+    ]
     found = judge_run(readings, inputs.around_c, SEALED if inputs.sealed else Limits())
     return Answer("settling", (found,), verdict=found.verdict)
 

@@ -1,4 +1,6 @@
-"""Calculators of seals: what a material stands, lead-in chamfer, play of a labyrinth, a large ring warmed and pressed in."""
+"""Calculators of seals: what a material stands, lead-in chamfer, play of a labyrinth, a large ring
+warmed and pressed in.
+"""
 
 from __future__ import annotations
 
@@ -8,7 +10,13 @@ from pydantic import Field
 
 from tribodex.core.components.bands import Span
 from tribodex.core.seals.large import ROOM_C, pressing_order, warm_up
-from tribodex.core.seals.material import chamfer_length, judge_material, labyrinth_back, labyrinth_play, lip_speed
+from tribodex.core.seals.material import (
+    chamfer_length,
+    judge_material,
+    labyrinth_back,
+    labyrinth_play,
+    lip_speed,
+)
 from tribodex.core.seals.v_ring import Held, judge_set, judge_v_speed, set_width, sheet_span
 from tribodex.core.working import Level, Result, Verdict
 from tribodex.usecases.books import Reference
@@ -77,9 +85,19 @@ def heaviest(verdicts: list[Verdict]) -> Verdict:
 
 def _lip(reference: Reference, inputs: LipInputs) -> Answer:
     speed = lip_speed(inputs.shaft_mm, inputs.speed_rpm)
-    said = judge_material(reference.seal_materials.find(inputs.material), speed.value or 0.0, inputs.lip_c, inputs.fitting_c)
+    said = judge_material(
+        reference.seal_materials.find(inputs.material),
+        speed.value or 0.0,
+        inputs.lip_c,
+        inputs.fitting_c,
+    )
     first = heaviest(said)
-    return Answer("lip-speed", (speed,), verdict=first, findings=tuple(f"{each.word}: {each.reason}" for each in said if each is not first))
+    return Answer(
+        "lip-speed",
+        (speed,),
+        verdict=first,
+        findings=tuple(f"{each.word}: {each.reason}" for each in said if each is not first),
+    )
 
 
 def _lead(_: Reference, inputs: LeadInputs) -> Answer:
@@ -103,24 +121,44 @@ def _v_ring(reference: Reference, inputs: VRingInputs) -> Answer:
         figures.append(speed)
         said += judge_v_speed(speed.value or 0.0, inputs.held)
     first = heaviest(said) if said else None
-    return Answer("v-ring", tuple(figures), verdict=first, findings=tuple(f"{each.word}: {each.reason}" for each in said if each is not first))
+    return Answer(
+        "v-ring",
+        tuple(figures),
+        verdict=first,
+        findings=tuple(f"{each.word}: {each.reason}" for each in said if each is not first),
+    )
 
 
 def _warm(_: Reference, inputs: WarmInputs) -> Answer:
-    return Answer("warm-up", (warm_up(inputs.box_mm, inputs.store_c, inputs.room_c, lid_open=inputs.lid_open),))
+    return Answer(
+        "warm-up",
+        (warm_up(inputs.box_mm, inputs.store_c, inputs.room_c, lid_open=inputs.lid_open),),
+    )
 
 
 def _press(_: Reference, inputs: PressInputs) -> Answer:
     order = pressing_order(inputs.shaft_mm)
-    note = f"At {', '.join(f'{hour:g}' for hour in order)} o'clock, in this order, the joint at 12; the loops between last, each by halves."
-    return Answer("pressing-in", (Result("pressing_order", "Spots to press in first", len(order), "", note=note),))
+    note = (
+        f"At {', '.join(f'{hour:g}' for hour in order)} o'clock, in this order, the joint at 12;"
+        " the loops between last, each by halves."
+    )
+    return Answer(
+        "pressing-in",
+        (Result("pressing_order", "Spots to press in first", len(order), "", note=note),),
+    )
 
 
 CALCULATORS = (
     Calculator("lip-speed", "What the lip's material stands", LipInputs, _lip),
     Calculator("lead-in", "Lead-in chamfer for a seal", LeadInputs, _lead, {"angle": "lead_deg"}),
     Calculator("labyrinth-play", "Gap beside a labyrinth's ring", PlayInputs, _play),
-    Calculator("v-ring", "Width a V-ring is pushed up to", VRingInputs, _v_ring, {"sheet_least": "sheet_least_mm", "sheet_most": "sheet_most_mm"}),
+    Calculator(
+        "v-ring",
+        "Width a V-ring is pushed up to",
+        VRingInputs,
+        _v_ring,
+        {"sheet_least": "sheet_least_mm", "sheet_most": "sheet_most_mm"},
+    ),
     Calculator("warm-up", "A boxed ring from the cold store", WarmInputs, _warm),
     Calculator("pressing-in", "Order of pressing in a large ring", PressInputs, _press),
 )

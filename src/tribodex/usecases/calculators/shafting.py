@@ -1,4 +1,6 @@
-"""Calculators of seats and shaft lines: limits, micrometer readings, the real fit, growth, float, rings, start position, shims, alignment."""
+"""Calculators of seats and shaft lines: limits, micrometer readings, the real fit, growth, float,
+rings, start position, shims, alignment.
+"""
 
 from __future__ import annotations
 
@@ -9,10 +11,24 @@ from pydantic import Field
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Kind
 from tribodex.core.fits.iso286 import HOLE_CLASSES, SHAFT_CLASSES, hole_limits_um, shaft_limits_um
-from tribodex.core.fits.seat import SeatSpec, cylindrical_seat, form_of, real_fit, seat_result, sleeve_seat
+from tribodex.core.fits.seat import (
+    SeatSpec,
+    cylindrical_seat,
+    form_of,
+    real_fit,
+    seat_result,
+    sleeve_seat,
+)
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.lineup.growth import MATERIALS, Case, gap_left, growth_range, place_float
-from tribodex.core.lineup.placing import Foot, alignment, bolt_room, ring_rest, soft_foot, start_position
+from tribodex.core.lineup.placing import (
+    Foot,
+    alignment,
+    bolt_room,
+    ring_rest,
+    soft_foot,
+    start_position,
+)
 from tribodex.core.working import Line, Result
 from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm, ordered
@@ -24,10 +40,17 @@ assert set(MATERIALS) == set(Material.__args__)  # type: ignore[attr-defined]
 
 
 class LimitsInputs(Inputs):
-    """Limits of a shaft or hole by ISO 286, or of a bearing's bore and outside by ISO 492 (class Normal, P6, P5)."""
+    """Limits of a shaft or hole by ISO 286, or of a bearing's bore and outside by ISO 492 (class
+    Normal, P6, P5).
+    """
 
     nominal_mm: Mm
-    tolerance_class: str = Field(description=f"{', '.join(SHAFT_CLASSES[:6])} … or {', '.join(HOLE_CLASSES[:6])} …; for a ring: Normal, P6, P5")
+    tolerance_class: str = Field(
+        description=(
+            f"{', '.join(SHAFT_CLASSES[:6])} … or {', '.join(HOLE_CLASSES[:6])} …; for a ring:"
+            " Normal, P6, P5"
+        )
+    )
     ring: Literal["", "inner_bore", "outer_od"] = ""
 
 
@@ -35,8 +58,12 @@ class SeatInputs(Inputs):
     """A seat from its micrometer readings: rows are sections, two to four directions each."""
 
     nominal_mm: Mm
-    readings_mm: list[Annotated[list[Mm], Field(min_length=1, max_length=4)]] = Field(min_length=1, max_length=3)
-    shaft_class: str = Field(default="", description="for a cylindrical seat, for example m6; empty: seat under a sleeve")
+    readings_mm: list[Annotated[list[Mm], Field(min_length=1, max_length=4)]] = Field(
+        min_length=1, max_length=3
+    )
+    shaft_class: str = Field(
+        default="", description="for a cylindrical seat, for example m6; empty: seat under a sleeve"
+    )
     shaft_c: Celsius | None = None
 
 
@@ -106,20 +133,51 @@ def _limits(reference: Reference, inputs: LimitsInputs) -> Answer:
         source = reference.rings.source.id
     else:
         hole = inputs.tolerance_class[:1].isupper()
-        span = (hole_limits_um if hole else shaft_limits_um)(inputs.nominal_mm, inputs.tolerance_class)
+        span = (hole_limits_um if hole else shaft_limits_um)(
+            inputs.nominal_mm, inputs.tolerance_class
+        )
         source = "iso_286"
     low, high = inputs.nominal_mm + span.low / 1000, inputs.nominal_mm + span.high / 1000
     lines = (
-        Line("lower", "lower deviation", inputs.tolerance_class, f"{inputs.nominal_mm:g}", span.low, "µm", source),
-        Line("upper", "upper deviation", inputs.tolerance_class, f"{inputs.nominal_mm:g}", span.high, "µm", source),
+        Line(
+            "lower",
+            "lower deviation",
+            inputs.tolerance_class,
+            f"{inputs.nominal_mm:g}",
+            span.low,
+            "µm",
+            source,
+        ),
+        Line(
+            "upper",
+            "upper deviation",
+            inputs.tolerance_class,
+            f"{inputs.nominal_mm:g}",
+            span.high,
+            "µm",
+            source,
+        ),
     )
-    limits = Result("limits", f"Limits of {inputs.nominal_mm:g} {inputs.tolerance_class}", low * 1000, "µm", value_to=high * 1000, working=lines)
+    limits = Result(
+        "limits",
+        f"Limits of {inputs.nominal_mm:g} {inputs.tolerance_class}",
+        low * 1000,
+        "µm",
+        value_to=high * 1000,
+        working=lines,
+    )
     return Answer("fit-limits", (limits,))
 
 
 def _seat(_: Reference, inputs: SeatInputs) -> Answer:
-    spec: SeatSpec = cylindrical_seat(inputs.nominal_mm, inputs.shaft_class) if inputs.shaft_class else sleeve_seat(inputs.nominal_mm)
-    form = form_of({(s, d): mm for s, row in enumerate(inputs.readings_mm, 1) for d, mm in enumerate(row, 1)})
+    spec: SeatSpec = (
+        cylindrical_seat(inputs.nominal_mm, inputs.shaft_class)
+        if inputs.shaft_class
+        else sleeve_seat(inputs.nominal_mm)
+    )
+    form = form_of(
+        {(s, d): mm for s, row in enumerate(inputs.readings_mm, 1) for d, mm in enumerate(row, 1)}
+    )
     assert form is not None  # one row at least, checked above
     result = seat_result(spec, form, inputs.shaft_c)
     return Answer("seat", (result,), verdict=result.verdict)
@@ -134,7 +192,9 @@ def _growth(_: Reference, inputs: GrowthInputs) -> Answer:
     cases = [Case("running", inputs.running_shaft_c, inputs.running_base_c)]
     if inputs.cold_c is not None:
         cases.append(Case("cold standstill", inputs.cold_c, inputs.cold_c))
-    growth = growth_range(inputs.span_mm, inputs.shaft_material, inputs.base_material, inputs.mount_c, cases)
+    growth = growth_range(
+        inputs.span_mm, inputs.shaft_material, inputs.base_material, inputs.mount_c, cases
+    )
     reach = Span(growth.value or 0.0, growth.value_to or 0.0)
     results = [growth]
     if inputs.room_mm is not None:
@@ -145,14 +205,23 @@ def _growth(_: Reference, inputs: GrowthInputs) -> Answer:
 
 
 def _rings(_: Reference, inputs: RingsInputs) -> Answer:
-    result = ring_rest(inputs.seat_mm, inputs.width_mm, inputs.near_mm, inputs.far_mm, inputs.floats)
+    result = ring_rest(
+        inputs.seat_mm, inputs.width_mm, inputs.near_mm, inputs.far_mm, inputs.floats
+    )
     return Answer("locating-rings", (result,), verdict=result.verdict)
 
 
 def _start(_: Reference, inputs: StartInputs) -> Answer:
     ordered(inputs.drive_up_min_mm, inputs.drive_up_max_mm, "drive_up_max_mm")
     return Answer(
-        "start-position", (start_position(inputs.sleeve_to_ring_mm, Span(inputs.drive_up_min_mm, inputs.drive_up_max_mm), inputs.width_mm),)
+        "start-position",
+        (
+            start_position(
+                inputs.sleeve_to_ring_mm,
+                Span(inputs.drive_up_min_mm, inputs.drive_up_max_mm),
+                inputs.width_mm,
+            ),
+        ),
     )
 
 
@@ -176,8 +245,16 @@ CALCULATORS = (
         _limits,
         dict.fromkeys(("shaft", "hole", "bearing_class", "grade"), "tolerance_class"),
     ),
-    Calculator("seat", "A seat from its micrometer readings", SeatInputs, _seat, {"shaft": "shaft_class"}),
-    Calculator("real-fit", "The fit of this ring on this seat", FitInputs, _fit, {"shaft_temperature": "shaft_c", "ring_temperature": "ring_c"}),
+    Calculator(
+        "seat", "A seat from its micrometer readings", SeatInputs, _seat, {"shaft": "shaft_class"}
+    ),
+    Calculator(
+        "real-fit",
+        "The fit of this ring on this seat",
+        FitInputs,
+        _fit,
+        {"shaft_temperature": "shaft_c", "ring_temperature": "ring_c"},
+    ),
     Calculator("growth", "Growth of a shaft, float and gaps", GrowthInputs, _growth),
     Calculator("locating-rings", "What locating rings leave", RingsInputs, _rings),
     Calculator("start-position", "Where the bearing starts on its sleeve", StartInputs, _start),

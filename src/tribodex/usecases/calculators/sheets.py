@@ -1,4 +1,5 @@
-"""A calculator as a sheet of the calculator: what it asks in words, and how what was typed is read."""
+"""A calculator as a sheet of the calculator: what it asks in words, and how what was typed is
+read."""
 
 from __future__ import annotations
 
@@ -6,6 +7,7 @@ import types
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from enum import Enum
+from functools import partial
 from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
 from tribodex.core.errors import InvalidInput, NotFound
@@ -47,7 +49,9 @@ class Option:
 
 @dataclass(frozen=True)
 class Entry:
-    """What a sheet asks for. `lines`: how many lines it takes; `needed`: nothing is worked out without it."""
+    """What a sheet asks for. `lines`: how many lines it takes; `needed`: nothing is worked out
+    without it.
+    """
 
     name: str
     label: str
@@ -69,13 +73,18 @@ class CalculatorSheet:
 
 def sheets() -> tuple[CalculatorSheet, ...]:
     """Every calculator, in the order of work."""
-    return tuple(_sheet(CALCULATORS[name], group) for group, names in SHEETS.items() for name in names)
+    return tuple(
+        _sheet(CALCULATORS[name], group) for group, names in SHEETS.items() for name in names
+    )
 
 
-def work_out(reference: Reference, name: str, given: Mapping[str, str], shown: Shown = "") -> Answer:
+def work_out(
+    reference: Reference, name: str, given: Mapping[str, str], shown: Shown = ""
+) -> Answer:
     """What a sheet says for what was typed; what was left empty counts as not given.
 
-    Raises NotFound for a sheet unknown, InvalidInput or pydantic.ValidationError with every entry that needs correcting.
+    Raises NotFound for a sheet unknown, InvalidInput or pydantic.ValidationError with every entry
+    that needs correcting.
     """
     if name not in CALCULATORS:
         raise NotFound(f"There is no sheet “{name}” on the calculator.")
@@ -87,7 +96,7 @@ def work_out(reference: Reference, name: str, given: Mapping[str, str], shown: S
             read.add(field, f"“{field}” is not asked here.", "leave it out")
         elif text.strip():
             shape = _bare(fields[field].annotation)
-            values[field] = read.take(lambda field=field, shape=shape, text=text: _read(field, shape, text, shown))  # type: ignore[misc]
+            values[field] = read.take(partial(_read, field, shape, text, shown))
     read.check()
     return calculate(reference, name, calculator.inputs.model_validate(values))
 
@@ -114,7 +123,9 @@ def _sheet(calculator: Calculator, group: str) -> CalculatorSheet:
 
 
 def _assumed(name: str, usual: Any) -> str:
-    """The number that counts when nothing is typed, in words: it is never silent. Empty where nothing is assumed."""
+    """The number that counts when nothing is typed, in words: it is never silent. Empty where
+    nothing is assumed.
+    """
     if isinstance(usual, bool) or not isinstance(usual, int | float):
         return ""
     unit = next((written for suffix, written in _UNITS.items() if name.endswith(suffix)), "")
@@ -144,9 +155,18 @@ def _options(shape: Any, usual: Any, *, needed: bool) -> tuple[Option, ...]:
     else:
         return ()
     worded = {floats.value: floats.words for floats in Floats} | CHOICES
-    options = tuple(Option(value, worded.get(value, value.replace("_", " "))) for value in values if value)
+    options = tuple(
+        Option(value, worded.get(value, value.replace("_", " "))) for value in values if value
+    )
     # What an empty choice stands for is said, never silent.
-    said = next((option.label for option in options if usual not in (None, "") and option.value == str(usual)), "")
+    said = next(
+        (
+            option.label
+            for option in options
+            if usual not in (None, "") and option.value == str(usual)
+        ),
+        "",
+    )
     empty = "choose …" if needed else f"{said} (usual)" if said else "not said"
     return (Option("", empty), *options)
 
@@ -176,9 +196,17 @@ def _parts(text: str) -> list[str]:
 def _pair(name: str, text: str, shown: Shown) -> tuple[float, float]:
     """What passed and what stopped, with a space or a dash between."""
     parts = text.replace("–", " ").replace(" to ", " ").split()
-    unit = f" {parts.pop()}" if (parts and parts[-1][:1].isalpha()) or (parts and parts[-1][:1] in "µμ") else ""
+    unit = (
+        f" {parts.pop()}"
+        if (parts and parts[-1][:1].isalpha()) or (parts and parts[-1][:1] in "µμ")
+        else ""
+    )
     if len(parts) != 2:
-        raise InvalidInput.at(name, f"“{text.strip()}” is not a pair.", "what passed, then what stopped: 0.10 0.11; the next place after a semicolon")
+        raise InvalidInput.at(
+            name,
+            f"“{text.strip()}” is not a pair.",
+            "what passed, then what stopped: 0.10 0.11; the next place after a semicolon",
+        )
     return _number(name, parts[0] + unit, shown), _number(name, parts[1] + unit, shown)
 
 
@@ -190,7 +218,9 @@ def _number(name: str, text: str, shown: Shown) -> float:
 
 
 def _mm(text: str, name: str, shown: Shown) -> float:
-    return parse_length(text, name, LengthUnit.INCH if shown == "in" else LengthUnit.MM, zero=True).mm
+    return parse_length(
+        text, name, LengthUnit.INCH if shown == "in" else LengthUnit.MM, zero=True
+    ).mm
 
 
 def _um(text: str, name: str, shown: Shown) -> float:
@@ -205,7 +235,11 @@ _READERS: dict[str, Callable[[str, str, Shown], float]] = {
     "_um": _um,
     "_deg": lambda text, name, _: parse_degrees(text, name),
     "_c": lambda text, name, _: parse_temperature_c(text, name),
-    "_kg": lambda text, name, _: parse_mass_g(text if not text.strip()[-1:].isdigit() else f"{text} kg", name) / 1000,
+    "_kg": (
+        lambda text, name, _: (
+            parse_mass_g(text if not text.strip()[-1:].isdigit() else f"{text} kg", name) / 1000
+        )
+    ),
     "_g": lambda text, name, _: parse_mass_g(text, name),
     "_nm": lambda text, name, _: parse_torque_nm(text, name, 10_000),
     "_cm3": lambda text, name, _: parse_volume_cm3(text, name),

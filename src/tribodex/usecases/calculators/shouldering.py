@@ -1,4 +1,6 @@
-"""Calculators of cylindrical seats and cam followers: heat and force to put a ring on, what is left of the clearance, clamp torque."""
+"""Calculators of cylindrical seats and cam followers: heat and force to put a ring on, what is left
+of the clearance, clamp torque.
+"""
 
 from __future__ import annotations
 
@@ -66,7 +68,9 @@ class ClampInputs(Inputs):
 
 def _heat(_: Reference, inputs: HeatInputs) -> Answer:
     bearing = inputs.straight(inputs.closure)
-    found = heat_needed(bearing, inputs.shaft_c, inputs.interference_max_um, heat_limit(inputs.closure))
+    found = heat_needed(
+        bearing, inputs.shaft_c, inputs.interference_max_um, heat_limit(inputs.closure)
+    )
     return Answer("heat-ring", (found,), verdict=found.verdict)
 
 
@@ -94,32 +98,67 @@ class HubInputs(Inputs):
 
 def _hub(reference: Reference, inputs: HubInputs) -> Answer:
     check_dimensions(inputs.bore_mm, inputs.outside_mm, inputs.width_mm)
-    bearing = StraightBearing(inputs.bore_mm, inputs.outside_mm, inputs.width_mm, Group.CN, Closure.OPEN)
+    bearing = StraightBearing(
+        inputs.bore_mm, inputs.outside_mm, inputs.width_mm, Group.CN, Closure.OPEN
+    )
     try:
         hub = reference.materials.get(inputs.hub_material)
     except InvalidInput as error:
-        raise InvalidInput(error.detail, *(replace(one, name="hub_material") for one in error.fields)) from error
+        raise InvalidInput(
+            error.detail, *(replace(one, name="hub_material") for one in error.fields)
+        ) from error
     rings = reference.rings.limits_um("outer_od", inputs.outside_mm, "Normal")
     try:
         hole = hole_limits_um(inputs.outside_mm, inputs.hole_class)
     except InvalidInput as error:
-        raise InvalidInput(error.detail, *(replace(one, name="hole_class") for one in error.fields)) from error
+        raise InvalidInput(
+            error.detail, *(replace(one, name="hole_class") for one in error.fields)
+        ) from error
     fit = outer_fit(rings, hole)
     words = f"{rings.low:g} to {rings.high:g} µm in {hole.low:g} to {hole.high:g} µm"
-    line = Line("I", "outside of the ring less the hole", "D - D_hole", words, fit.high, "µm", reference.rings.source.id)
-    tight = Result("outer_fit", "Outer ring in its hole, tight above zero", fit.low, "µm", value_to=fit.high, working=(line,))
+    line = Line(
+        "I",
+        "outside of the ring less the hole",
+        "D - D_hole",
+        words,
+        fit.high,
+        "µm",
+        reference.rings.source.id,
+    )
+    tight = Result(
+        "outer_fit",
+        "Outer ring in its hole, tight above zero",
+        fit.low,
+        "µm",
+        value_to=fit.high,
+        working=(line,),
+    )
     heat = hub_heat(bearing, inputs.ring_c, fit, hub, inputs.hub_limit_c)
     force = push_in_force(bearing, inputs.hub_outside_mm, hub, fit)
-    return Answer("into-hub", (heat, tight, force, tool_size(force)), verdict=heat.verdict, findings=tuple(_said_of(fit, hub, inputs)))
+    return Answer(
+        "into-hub",
+        (heat, tight, force, tool_size(force)),
+        verdict=heat.verdict,
+        findings=tuple(_said_of(fit, hub, inputs)),
+    )
 
 
 def _said_of(fit: Span, hub: Material, inputs: HubInputs) -> list[str]:
     """What goes with it, in words. Common practice, no source."""
-    found = ["The force goes through the outer ring; the bearing is never heated while its outer ring has still to enter a tight housing."]
+    found = [
+        "The force goes through the outer ring; the bearing is never heated while its outer ring"
+        " has still to enter a tight housing."
+    ]
     if inputs.inner_tight:
-        found.append("Both rings tight: a tool that bears on both ring faces evenly; heat goes into the housing, cold into the shaft.")
+        found.append(
+            "Both rings tight: a tool that bears on both ring faces evenly; heat goes into the"
+            " housing, cold into the shaft."
+        )
     if "aluminium" in hub.name:
-        found.append("An aluminium hub grows more than the ring: what is tight cold creeps when it runs warm. Its maker's fit goes first.")
+        found.append(
+            "An aluminium hub grows more than the ring: what is tight cold creeps when it runs"
+            " warm. Its maker's fit goes first."
+        )
     if fit.low < 0 < fit.high:
         found.append("By the limits it may be loose or tight: measure both.")
     return found
@@ -129,8 +168,14 @@ def _clamp(reference: Reference, inputs: ClampInputs) -> Answer:
     row = reference.studs.find(inputs.roller_mm)
     if row is None:
         sizes = ", ".join(f"{one.roller_mm:g}" for one in reference.studs.rows)
-        raise InvalidInput.at("roller_mm", f"The table has no follower of {inputs.roller_mm:g} mm.", f"one of {sizes} mm, or the maker's torque")
-    return Answer("clamp-torque", (clamp_result(Clamp(row.oiled_nm, Thread.OILED, "cam_follower_stud")),))
+        raise InvalidInput.at(
+            "roller_mm",
+            f"The table has no follower of {inputs.roller_mm:g} mm.",
+            f"one of {sizes} mm, or the maker's torque",
+        )
+    return Answer(
+        "clamp-torque", (clamp_result(Clamp(row.oiled_nm, Thread.OILED, "cam_follower_stud")),)
+    )
 
 
 CALCULATORS = (

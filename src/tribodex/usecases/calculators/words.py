@@ -1,4 +1,6 @@
-"""What every input of a calculator is called, and how it is written: one name, one meaning, in all calculators."""
+"""What every input of a calculator is called, and how it is written: one name, one meaning, in all
+calculators.
+"""
 
 from __future__ import annotations
 
@@ -47,7 +49,9 @@ WORDS: dict[str, Asked] = {
     "least_residual_um": Asked("Least that must be left", "0.050 mm"),
     "reduction_min_um": Asked("Reduction, least", "0.045 mm"),
     "reduction_max_um": Asked("Reduction, most", "0.060 mm"),
-    "nut_side_um": Asked("Nut side: what passed, what stopped, place by place", "0.10 0.11; 0.09 0.10"),
+    "nut_side_um": Asked(
+        "Nut side: what passed, what stopped, place by place", "0.10 0.11; 0.09 0.10"
+    ),
     "far_side_um": Asked("Far side: what passed, what stopped, place by place", "0.10 0.11"),
     "leaves_mm": Asked("Feelers of the set", "0.05; 0.06; 0.07; 0.10"),
     "expected_low_um": Asked("Expected, low", "0.080 mm"),
@@ -192,13 +196,38 @@ CHOICES: dict[str, str] = {
 }
 # Calculators by what they are for, in the order of work.
 SHEETS: dict[str, tuple[str, ...]] = {
-    "Clearance and gauging": ("clearance-group", "gauging", "next-leaf", "stack", "final", "running"),
+    "Clearance and gauging": (
+        "clearance-group",
+        "gauging",
+        "next-leaf",
+        "stack",
+        "final",
+        "running",
+    ),
     "Window": ("window", "own-window", "half-window", "compare", "card"),
-    "Driving": ("drive-up", "nut-angle", "elastic", "force", "hydraulic", "position", "tab-positions", "turn-tab-positions"),
+    "Driving": (
+        "drive-up",
+        "nut-angle",
+        "elastic",
+        "force",
+        "hydraulic",
+        "position",
+        "tab-positions",
+        "turn-tab-positions",
+    ),
     "Removal": ("release-force", "pull-off-force", "nut-gap"),
     "Seats and fits": ("fit-limits", "seat", "real-fit"),
     "Onto a shoulder": ("heat-ring", "push-on", "into-hub", "clamp-torque"),
-    "Grease": ("grease-fill", "strokes", "insert-strokes", "regrease", "oil-viscosity", "grease-mix", "lubricator", "oil-level"),
+    "Grease": (
+        "grease-fill",
+        "strokes",
+        "insert-strokes",
+        "regrease",
+        "oil-viscosity",
+        "grease-mix",
+        "lubricator",
+        "oil-level",
+    ),
     "Seals": ("lip-speed", "lead-in", "labyrinth-play", "v-ring", "warm-up", "pressing-in"),
     "Bolts": ("bolt-torque", "wrench", "set-screw"),
     "Line up": ("growth", "locating-rings", "start-position", "soft-foot", "alignment"),

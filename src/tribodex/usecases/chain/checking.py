@@ -1,4 +1,6 @@
-"""Whether a log is what was stored: computed anew from what stands in the database, and held against signatures and memory."""
+"""Whether a log is what was stored: computed anew from what stands in the database, and held
+against signatures and memory.
+"""
 
 from __future__ import annotations
 
@@ -20,7 +22,8 @@ from tribodex.usecases.chain.links import (
     link_message,
 )
 
-# An entry and its link are made in one go; an entry that is older than this stood before the chain began.
+# An entry and its link are made in one go; an entry that is older than this stood before the chain
+# began.
 SAME_TIME = timedelta(minutes=10)
 # So many are named; the rest is counted.
 NAMED = 5
@@ -29,7 +32,8 @@ _ATTACHED = re.compile(r'"attachment": "([0-9a-f]{64})"')
 
 @dataclass(frozen=True)
 class JobRows:
-    """What the database holds of a job: its number, entries and links in order, and its attachments that are not what their name says.
+    """What the database holds of a job: its number, entries and links in order, and its attachments
+    that are not what their name says.
 
     `attached` are the names of the attachments that are there.
     """
@@ -44,9 +48,11 @@ class JobRows:
 
 @dataclass(frozen=True)
 class ChainView:
-    """What the chain says of a job. `troubles` is empty where all is as it was stored; `head` is the newest link's digest.
+    """What the chain says of a job. `troubles` is empty where all is as it was stored; `head` is
+    the newest link's digest.
 
-    `since`: entries up to `older` stood before the chain began at that moment (UTC); both None where all were chained as they came.
+    `since`: entries up to `older` stood before the chain began at that moment (UTC); both None
+    where all were chained as they came.
     """
 
     job_id: str
@@ -65,24 +71,35 @@ class ChainView:
 
 
 def check_job(keys: LogKeys, rows: JobRows, *, each: bool = False) -> ChainView:
-    """Check one job's log. `each`: every signature by itself. Without it, and while digests hold, the newest by each key speaks for those
-    before it: it signs a digest that was made on theirs.
+    """Check one job's log. `each`: every signature by itself. Without it, and while digests hold,
+    the newest by each key speaks for those before it: it signs a digest that was made on theirs.
     """
     links = {link.seq: link for link in rows.links}
     troubles = [
         *_several("was changed after it was stored", _changed(rows, links)),
         *_several("is gone", _gone(rows, links)),
-        *_several("was put in past this server", [entry.seq for entry in rows.entries if entry.seq not in links]),
+        *_several(
+            "was put in past this server",
+            [entry.seq for entry in rows.entries if entry.seq not in links],
+        ),
     ]
     newest_by_key = {link.key: link for link in rows.links}
-    few = [link for link in rows.links if link is newest_by_key[link.key] or len(_bytes(link.signature)) != SIGNATURE_BYTES]
+    few = [
+        link
+        for link in rows.links
+        if link is newest_by_key[link.key] or len(_bytes(link.signature)) != SIGNATURE_BYTES
+    ]
     all_of_them = each or bool(troubles) or any(_signatures(keys, few))
     troubles += [
         *_signatures(keys, rows.links if all_of_them else ()),
         *_memory(keys.last_seen(rows.job_id), links),
         *_attachments(rows),
     ]
-    before = [entry.seq for entry in rows.entries if entry.seq in links and links[entry.seq].linked_at - entry.recorded_at > SAME_TIME]
+    before = [
+        entry.seq
+        for entry in rows.entries
+        if entry.seq in links and links[entry.seq].linked_at - entry.recorded_at > SAME_TIME
+    ]
     newest = rows.links[-1] if rows.links else None
     return ChainView(
         job_id=rows.job_id,
@@ -104,7 +121,8 @@ def _changed(rows: JobRows, links: Mapping[int, Link]) -> list[int]:
         link = links.get(entry.seq)
         if link is None:
             continue
-        # After a gap the link that stood there is what the next one was made on; where that is gone too, only the gap can be said.
+        # After a gap the link that stood there is what the next one was made on; where that is gone
+        # too, only the gap can be said.
         if entry.seq != expected:
             before = links[entry.seq - 1].digest if entry.seq - 1 in links else ""
         if before and entry_digest(before, entry) != link.digest:
@@ -114,7 +132,8 @@ def _changed(rows: JobRows, links: Mapping[int, Link]) -> list[int]:
 
 
 def _gone(rows: JobRows, links: Mapping[int, Link]) -> list[int]:
-    """Numbers up to the newest one that no entry has: entries of a log are counted without a gap."""
+    """Numbers up to the newest one that no entry has: entries of a log are counted without a
+    gap."""
     there = {entry.seq for entry in rows.entries}
     return sorted(set(range(1, max(*there, *links, 0) + 1)) - there) if there or links else []
 
@@ -134,7 +153,9 @@ def _bytes(figures: str) -> bytes:
 def _signatures(keys: LogKeys, links: Sequence[Link]) -> Iterator[str]:
     wrong, strange = [], set()
     for link in links:
-        good = keys.signed(link.key, link_message(link.digest, link.linked_at), _bytes(link.signature))
+        good = keys.signed(
+            link.key, link_message(link.digest, link.linked_at), _bytes(link.signature)
+        )
         if good is None:
             strange.add(link.key)
         elif not good:
@@ -150,7 +171,10 @@ def _memory(seen: LastSeen | None, links: Mapping[int, Link]) -> Iterator[str]:
         return
     newest = max(links, default=0)
     if newest < seen.seq:
-        yield f"The log ended at entry {seen.seq} once; now it ends at {newest}: what came after is gone."
+        yield (
+            f"The log ended at entry {seen.seq} once; now it ends at {newest}: what came after is"
+            " gone."
+        )
     elif links[seen.seq].digest != seen.digest if seen.seq in links else True:
         yield f"Entry {seen.seq} is not the one that was acknowledged."
 
@@ -163,24 +187,42 @@ def _attachments(rows: JobRows) -> Iterator[str]:
         yield f"The picture or sheet {name[:12]} is gone."
 
 
-def check_heads(keys: LogKeys, heads: Sequence[Head], entries: Mapping[tuple[str, int], str], last: LastSeen | None) -> Iterator[str]:
-    """The plant's chain of signed records. `entries`: the digests of the links that heads stand on; `last`: the newest one remembered."""
+def check_heads(
+    keys: LogKeys,
+    heads: Sequence[Head],
+    entries: Mapping[tuple[str, int], str],
+    last: LastSeen | None,
+) -> Iterator[str]:
+    """The plant's chain of signed records. `entries`: the digests of the links that heads stand on;
+    `last`: the newest one remembered.
+    """
     before = ""
     for expected, head in enumerate(heads, 1):
         if head.number != expected:
             yield f"Signed record {expected} of the plant's chain is gone."
             return
         made = head_digest(before, head.number, head.job_id, head.seq, head.entry)
-        good = keys.signed(head.key, head_message(head.digest, head.linked_at), _bytes(head.signature))
+        good = keys.signed(
+            head.key, head_message(head.digest, head.linked_at), _bytes(head.signature)
+        )
         if made != head.digest or good is False:
             yield f"Signed record {head.number} of the plant's chain was changed."
         elif good is None:
-            yield f"Signed record {head.number} of the plant's chain is signed with the key {head.key}, which is not known here."
+            yield (
+                f"Signed record {head.number} of the plant's chain is signed with the key"
+                f" {head.key}, which is not known here."
+            )
         if entries.get((head.job_id, head.seq)) != head.entry:
-            yield f"Job {head.job_id} was signed with entry {head.seq}; that entry is not there as it was."
+            yield (
+                f"Job {head.job_id} was signed with entry {head.seq}; that entry is not there as it"
+                " was."
+            )
         before = head.digest
     if last is not None and (len(heads) < last.seq or heads[last.seq - 1].digest != last.digest):
-        yield f"The plant's chain had come to signed record {last.seq} once; it is not there as it was."
+        yield (
+            f"The plant's chain had come to signed record {last.seq} once; it is not there as it"
+            " was."
+        )
 
 
 def _several(what: str, seqs: Sequence[int]) -> Iterator[str]:

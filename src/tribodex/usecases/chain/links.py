@@ -1,8 +1,10 @@
 """Links of the chain: each entry as it is stored, bound to the one before it and signed.
 
-A link's digest is SHA-256 (FIPS 180-4) over the digest before it and every stored column of its entry, each with its length in front,
-so that no two entries can be written alike. The first link of a job stands on the job's id and number. What is signed (Ed25519, RFC 8032)
-is the digest together with the moment at which it was made. Attachments go by the SHA-256 of their content, which their entry names.
+A link's digest is SHA-256 (FIPS 180-4) over the digest before it and every stored column of its
+entry, each with its length in front, so that no two entries can be written alike. The first link of
+a job stands on the job's id and number. What is signed (Ed25519, RFC 8032) is the digest together
+with the moment at which it was made. Attachments go by the SHA-256 of their content, which their
+entry names.
 """
 
 from __future__ import annotations
@@ -14,7 +16,12 @@ from dataclasses import dataclass, fields
 from datetime import datetime
 from typing import Any, NamedTuple, Protocol
 
-_JOB, _ENTRY, _LINK, _HEAD = b"tribodex.job.1", b"tribodex.entry.1", b"tribodex.link.1", b"tribodex.head.1"
+_JOB, _ENTRY, _LINK, _HEAD = (
+    b"tribodex.job.1",
+    b"tribodex.entry.1",
+    b"tribodex.link.1",
+    b"tribodex.head.1",
+)
 
 
 def stored_json(value: Any) -> str:
@@ -24,7 +31,9 @@ def stored_json(value: Any) -> str:
 
 @dataclass(frozen=True)
 class StoredEntry:
-    """An entry of a log, column by column as it is stored; times are UTC with microseconds and without a zone, `payload` is its text."""
+    """An entry of a log, column by column as it is stored; times are UTC with microseconds and
+    without a zone, `payload` is its text.
+    """
 
     job_id: str
     seq: int
@@ -43,14 +52,18 @@ _COLUMNS = tuple(field.name for field in fields(StoredEntry))
 
 
 class LastSeen(NamedTuple):
-    """The newest entry of a job that was acknowledged, and its link's digest, as remembered outside the database."""
+    """The newest entry of a job that was acknowledged, and its link's digest, as remembered outside
+    the database.
+    """
 
     seq: int
     digest: str
 
 
 class LogKeys(Protocol):
-    """Keys that sign the log, and a memory of how far each log had come. Both lie outside the database."""
+    """Keys that sign the log, and a memory of how far each log had come. Both lie outside the
+    database.
+    """
 
     @property
     def name(self) -> str:
@@ -83,7 +96,9 @@ class Link:
 
 @dataclass(frozen=True)
 class Head:
-    """A record as it was signed by a person, in the plant's own chain: the digest of that entry, and the head before it."""
+    """A record as it was signed by a person, in the plant's own chain: the digest of that entry,
+    and the head before it.
+    """
 
     number: int
     job_id: str
@@ -136,14 +151,27 @@ def head_digest(before: str, number: int, job_id: str, seq: int, entry: str) -> 
 def link_of(keys: LogKeys, before: str, entry: StoredEntry, now: datetime) -> Link:
     """The link of an entry; `now` is UTC without a zone."""
     digest = entry_digest(before, entry)
-    return Link(entry.job_id, entry.seq, digest, keys.name, keys.sign(link_message(digest, now)).hex(), now)
+    return Link(
+        entry.job_id, entry.seq, digest, keys.name, keys.sign(link_message(digest, now)).hex(), now
+    )
 
 
 def head_of(keys: LogKeys, before: Head | None, link: Link, now: datetime) -> Head:
     """The head of a record that is signed by the entry of `link`."""
     number = before.number + 1 if before is not None else 1
-    digest = head_digest(before.digest if before is not None else "", number, link.job_id, link.seq, link.digest)
-    return Head(number, link.job_id, link.seq, link.digest, digest, keys.name, keys.sign(head_message(digest, now)).hex(), now)
+    digest = head_digest(
+        before.digest if before is not None else "", number, link.job_id, link.seq, link.digest
+    )
+    return Head(
+        number,
+        link.job_id,
+        link.seq,
+        link.digest,
+        digest,
+        keys.name,
+        keys.sign(head_message(digest, now)).hex(),
+        now,
+    )
 
 
 def _text(value: object) -> object:

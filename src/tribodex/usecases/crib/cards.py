@@ -32,9 +32,11 @@ RESIDUAL_GROUPS = (Group.CN, Group.C3, Group.C4)
 @AS_TYPED
 @dataclass(frozen=True)
 class CardRowDraft:
-    """One row of a card as typed; lengths with or without unit (bare numbers are mm). Whatever the sheet does not say stays empty.
+    """One row of a card as typed; lengths with or without unit (bare numbers are mm). Whatever the
+    sheet does not say stays empty.
 
-    `over` and `to` bound bore or shaft; `part` is the part number of a sheet that is entered so; `residual` counts for every group.
+    `over` and `to` bound bore or shaft; `part` is the part number of a sheet that is entered so;
+    `residual` counts for every group.
     """
 
     over: str = ""
@@ -60,7 +62,8 @@ class CardRowDraft:
 @AS_TYPED
 @dataclass(frozen=True)
 class CardDraft:
-    """A shop's card, or with `designation` a maker's sheet for one bearing; entered by bore, shaft diameter or part number.
+    """A shop's card, or with `designation` a maker's sheet for one bearing; entered by bore, shaft
+    diameter or part number.
 
     `second`: who compared it with the sheet as well; empty where nobody did yet.
     """
@@ -91,7 +94,9 @@ _CARD = Shape(CardDraft)
 
 
 def with_own_cards(reference: Reference, store: Store) -> Reference:
-    """The reference as this site has it: tables with its corrected rows, own cards beside the built-in ones, which none of them can replace."""
+    """The reference as this site has it: tables with its corrected rows, own cards beside the
+    built-in ones, which none of them can replace.
+    """
     return with_cards(reference, store.crib_items())
 
 
@@ -100,7 +105,11 @@ def with_cards(reference: Reference, items: Sequence[CribItem]) -> Reference:
     reference = with_rows(reference, items)
     default = reference.cards[Card.A]
     every = {item.item_id: _card_of(item) for item in latest(items, "card")}
-    offered = {item.item_id: replace(every[item.item_id], default=default) for item in latest(items, "card") if not item.withdrawn}
+    offered = {
+        item.item_id: replace(every[item.item_id], default=default)
+        for item in latest(items, "card")
+        if not item.withdrawn
+    }
     sources = {card.source.id: card.source for card in every.values()}
     said = sources_said(reference, items)
     if not every and said is reference.sources:
@@ -127,8 +136,12 @@ def cards_shelf(items: Sequence[CribItem]) -> list[CardView]:
     return found
 
 
-def read_card(item_id: str, draft: CardDraft, actor: str, at: datetime, version: int) -> ReductionCard:
-    """A card from what was typed, with who, when and from where. Raises InvalidInput with the fields to correct."""
+def read_card(
+    item_id: str, draft: CardDraft, actor: str, at: datetime, version: int
+) -> ReductionCard:
+    """A card from what was typed, with who, when and from where. Raises InvalidInput with the
+    fields to correct.
+    """
     errors = Collector()
     for name, value, expected in (
         ("name", draft.name, "what the shop calls it"),
@@ -136,7 +149,11 @@ def read_card(item_id: str, draft: CardDraft, actor: str, at: datetime, version:
     ):
         if not value.strip():
             errors.add(name, "A card without this cannot be trusted later.", expected)
-    designation = errors.take(lambda: read_designation(draft.designation)) if draft.designation.strip() else None
+    designation = (
+        errors.take(lambda: read_designation(draft.designation))
+        if draft.designation.strip()
+        else None
+    )
     keyed = errors.choice(KeyedBy, draft.keyed_by, "keyed_by", KeyedBy.BORE) or KeyedBy.BORE
     lines = []
     for i, row in enumerate(draft.rows[:MOST_ROWS]):
@@ -146,20 +163,33 @@ def read_card(item_id: str, draft: CardDraft, actor: str, at: datetime, version:
     if len(draft.rows) > MOST_ROWS:
         errors.add("rows", f"A card of {len(draft.rows)} rows is too long.", f"at most {MOST_ROWS}")
     if not draft.rows:
-        errors.add("rows", "A card needs at least one row.", "bores from … to …, and any of what the sheet says")
+        errors.add(
+            "rows",
+            "A card needs at least one row.",
+            "bores from … to …, and any of what the sheet says",
+        )
     lines.sort(key=lambda line: line.over_mm)
     second = " ".join(draft.second.split())
     if second and second.casefold() == " ".join(actor.split()).casefold():
-        errors.add("second", "A second reader is somebody else.", "another person who compared it with the sheet")
+        errors.add(
+            "second",
+            "A second reader is somebody else.",
+            "another person who compared it with the sheet",
+        )
     _twice(errors, lines, keyed)
     errors.check()
     source = Source(
         id=item_id,
         title=draft.name.strip(),
-        source=f"{draft.source.strip()}; typed in by {actor.strip()} on {at:%Y-%m-%d}" + (f", read by {second} as well" if second else ""),
+        source=f"{draft.source.strip()}; typed in by {actor.strip()} on {at:%Y-%m-%d}"
+        + (f", read by {second} as well" if second else ""),
         grade="maker" if designation else "practice",
         checked="print",
-        confidence="Two people read it from the sheet." if second else "As good as the sheet and its typing: compare with the original once.",
+        confidence=(
+            "Two people read it from the sheet."
+            if second
+            else "As good as the sheet and its typing: compare with the original once."
+        ),
         version=version,
     )
     reason = f"Typed in by {actor.strip()}, {at:%Y-%m-%d}: {draft.source.strip()}."
@@ -179,11 +209,17 @@ def _twice(errors: Collector, lines: Sequence[SheetLine], keyed: KeyedBy) -> Non
     if keyed is KeyedBy.PART:
         numbers = [plain_number(line.part) for line in lines]
         for twice in sorted({one for one in numbers if numbers.count(one) > 1}):
-            errors.add("rows", f"Two rows hold for the same part number, {twice}.", "one row for each")
+            errors.add(
+                "rows", f"Two rows hold for the same part number, {twice}.", "one row for each"
+            )
         return
     for before, after in pairwise(lines):
         if after.over_mm < before.to_mm:
-            errors.add("rows", f"Two rows hold for the same {keyed.value}, at {after.over_mm:g} mm.", "rows that follow one another")
+            errors.add(
+                "rows",
+                f"Two rows hold for the same {keyed.value}, at {after.over_mm:g} mm.",
+                "rows that follow one another",
+            )
 
 
 def _line(draft: CardRowDraft, at: str, keyed: KeyedBy) -> SheetLine:
@@ -201,7 +237,9 @@ def _line(draft: CardRowDraft, at: str, keyed: KeyedBy) -> SheetLine:
         a, b = (a if a is not None else b), (b if b is not None else a)
         assert a is not None and b is not None  # one of them was given
         if a > b:
-            errors.add(at + high, f"The greater end of the {what} is below the lesser.", "least first")
+            errors.add(
+                at + high, f"The greater end of the {what} is below the lesser.", "least first"
+            )
             return None
         return Span(a, b)
 
@@ -211,10 +249,15 @@ def _line(draft: CardRowDraft, at: str, keyed: KeyedBy) -> SheetLine:
         if not draft.part.strip():
             errors.add(at + "part", "Which part number is the row for?", "as printed in the sheet")
     elif to is None:
-        errors.add(at + "to", f"Up to which {keyed.value} does the row hold?", "mm or in, for example 100")
+        errors.add(
+            at + "to", f"Up to which {keyed.value} does the row hold?", "mm or in, for example 100"
+        )
     elif to / 1000 <= over:
         errors.add(at + "to", "A row ends above where it begins.", f"more than {over:g} mm")
-    reduction, final = span("reduction_low", "reduction_high", "reduction"), span("final_low", "final_high", "final band")
+    reduction, final = (
+        span("reduction_low", "reduction_high", "reduction"),
+        span("final_low", "final_high", "final band"),
+    )
     unmounted = span("unmounted_low", "unmounted_high", "unmounted band")
     if reduction is not None and reduction.high > 2000:
         errors.add(
@@ -223,14 +266,29 @@ def _line(draft: CardRowDraft, at: str, keyed: KeyedBy) -> SheetLine:
             "mm, for example 0.060; or 60 µm, 2.5 thou",
         )
     if final is not None and unmounted is not None and final.low >= unmounted.high:
-        errors.add(at + "final_low", "The final band lies above the unmounted one: driving up takes clearance out.", "the two bands exchanged?")
+        errors.add(
+            at + "final_low",
+            "The final band lies above the unmounted one: driving up takes clearance out.",
+            "the two bands exchanged?",
+        )
     drives = {}
-    for taper, low, high in ((Taper.ONE_IN_12, "drive_low", "drive_high"), (Taper.ONE_IN_30, "drive30_low", "drive30_high")):
+    for taper, low, high in (
+        (Taper.ONE_IN_12, "drive_low", "drive_high"),
+        (Taper.ONE_IN_30, "drive30_low", "drive30_high"),
+    ):
         drive = span(low, high, "drive-up")
         if drive is not None:
             drives[taper] = Span(drive.low / 1000, drive.high / 1000)
-    angle = errors.take(lambda: read_turn_deg(draft.angle, at + "angle", 1440, "100 to 120°")) if draft.angle.strip() else None
-    least = {group: value for group in RESIDUAL_GROUPS if (value := um(f"residual_{group.lower()}")) is not None}
+    angle = (
+        errors.take(lambda: read_turn_deg(draft.angle, at + "angle", 1440, "100 to 120°"))
+        if draft.angle.strip()
+        else None
+    )
+    least = {
+        group: value
+        for group in RESIDUAL_GROUPS
+        if (value := um(f"residual_{group.lower()}")) is not None
+    }
     line = SheetLine(
         over_mm=0.0 if keyed is KeyedBy.PART else over,
         to_mm=(to or 0.0) / 1000,
@@ -244,10 +302,20 @@ def _line(draft: CardRowDraft, at: str, keyed: KeyedBy) -> SheetLine:
         unmounted_um=unmounted,
     )
     if not line.says_anything and not errors.fields:
-        errors.add(at + "reduction_low", "The row says nothing.", "any one of reduction, final band, least residual, drive-up, angle")
+        errors.add(
+            at + "reduction_low",
+            "The row says nothing.",
+            "any one of reduction, final band, least residual, drive-up, angle",
+        )
     errors.check()
     return line
 
 
 def _card_of(item: CribItem) -> ReductionCard:
-    return read_card(item.item_id, _CARD.validate_python(item.payload), item.actor, item.recorded_at, item.version)
+    return read_card(
+        item.item_id,
+        _CARD.validate_python(item.payload),
+        item.actor,
+        item.recorded_at,
+        item.version,
+    )

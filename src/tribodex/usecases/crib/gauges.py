@@ -18,14 +18,17 @@ from tribodex.usecases.shape import Shape
 
 # More leaves than any set has.
 MOST_LEAVES = 60
-# A feeler that is off by more is worn, bent or another one: twice what it may be off when new (common practice, no source).
+# A feeler that is off by more is worn, bent or another one: twice what it may be off when new
+# (common practice, no source).
 MOST_OFF_UM, MOST_OFF_SHARE = 6.0, 0.10
 
 
 @AS_TYPED
 @dataclass(frozen=True)
 class GaugeDraft:
-    """A gauge set as typed: its leaves in one text, split by blanks; what each is by micrometer in the same order, or nothing."""
+    """A gauge set as typed: its leaves in one text, split by blanks; what each is by micrometer in
+    the same order, or nothing.
+    """
 
     name: str = ""
     unit: str = "mm"
@@ -60,7 +63,11 @@ def gauge_item(gauge: FeelerSet) -> dict[str, Any]:
 
 def gauges_of(items: Sequence[CribItem]) -> list[FeelerSet]:
     """The gauge sets on offer: newest versions, withdrawn ones left out."""
-    return [_GAUGE.validate_python(item.payload) for item in latest(items, "gauge") if not item.withdrawn]
+    return [
+        _GAUGE.validate_python(item.payload)
+        for item in latest(items, "gauge")
+        if not item.withdrawn
+    ]
 
 
 def gauges_shelf(items: Sequence[CribItem]) -> list[GaugeView]:
@@ -90,33 +97,62 @@ def read_gauge(item_id: str, draft: GaugeDraft) -> FeelerSet:
     leaves: list[float] = []
     texts = draft.leaves.replace(";", " ").split()
     if len(texts) > MOST_LEAVES:
-        errors.add("leaves", f"{len(texts)} leaves are too many for one set.", f"at most {MOST_LEAVES}")
+        errors.add(
+            "leaves", f"{len(texts)} leaves are too many for one set.", f"at most {MOST_LEAVES}"
+        )
     for text in texts[:MOST_LEAVES]:
         length = errors.take(lambda text=text: parse_length(text, "leaves", unit))  # type: ignore[misc]
         if length is not None:
             leaves.append(round(length.um, 3))
     if not draft.name.strip():
-        errors.add("name", "A gauge set has a name, so that a record can say which was used.", "for example “Metric set 2”")
+        errors.add(
+            "name",
+            "A gauge set has a name, so that a record can say which was used.",
+            "for example “Metric set 2”",
+        )
     if not leaves and not any(field.name == "leaves" for field in errors.fields):
-        errors.add("leaves", "A gauge set needs at least one leaf.", "its feelers split by blanks, for example 0.03 0.04 0.05")
+        errors.add(
+            "leaves",
+            "A gauge set needs at least one leaf.",
+            "its feelers split by blanks, for example 0.03 0.04 0.05",
+        )
     if any(leaf > 3000 for leaf in leaves):
-        errors.add("leaves", "A feeler thicker than 3 mm is out of range: check value and unit.", "thicknesses in the chosen unit")
+        errors.add(
+            "leaves",
+            "A feeler thicker than 3 mm is out of range: check value and unit.",
+            "thicknesses in the chosen unit",
+        )
     measured = _measured(draft.measured, unit, leaves, errors)
     checked = errors.take(lambda: checked_day(draft.checked_on))
     errors.check()
     day = checked.isoformat() if checked is not None else None
     really = dict(zip(leaves, measured, strict=True)) if measured else {}
     marked = tuple(sorted(set(leaves)))
-    return FeelerSet(item_id, draft.name.strip(), unit, marked, day, tuple(really[leaf] for leaf in marked) if really else None)
+    return FeelerSet(
+        item_id,
+        draft.name.strip(),
+        unit,
+        marked,
+        day,
+        tuple(really[leaf] for leaf in marked) if really else None,
+    )
 
 
-def _measured(text: str, unit: LengthUnit, leaves: Sequence[float], errors: Collector) -> list[float]:
-    """What each leaf is by micrometer, in the order in which the leaves were typed; nothing where nobody measured."""
+def _measured(
+    text: str, unit: LengthUnit, leaves: Sequence[float], errors: Collector
+) -> list[float]:
+    """What each leaf is by micrometer, in the order in which the leaves were typed; nothing where
+    nobody measured.
+    """
     texts = text.replace(";", " ").split()
     if not texts:
         return []
     if len(texts) != len(leaves):
-        errors.add("measured", f"{len(texts)} thicknesses for {len(leaves)} feelers.", "one for each feeler, in the same order; or none")
+        errors.add(
+            "measured",
+            f"{len(texts)} thicknesses for {len(leaves)} feelers.",
+            "one for each feeler, in the same order; or none",
+        )
         return []
     found = []
     for leaf, one in zip(leaves, texts, strict=True):
@@ -124,7 +160,8 @@ def _measured(text: str, unit: LengthUnit, leaves: Sequence[float], errors: Coll
         if length is not None and abs(length.um - leaf) > max(MOST_OFF_UM, MOST_OFF_SHARE * leaf):
             errors.add(
                 "measured",
-                f"The feeler of {um_text(leaf)} measures {um_text(length.um)}: more than a feeler is off.",
+                f"The feeler of {um_text(leaf)} measures {um_text(length.um)}: more than a feeler"
+                " is off.",
                 "measured again, flat and clean; a worn or bent one is taken out of the set",
             )
         if length is not None:

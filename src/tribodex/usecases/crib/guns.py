@@ -20,7 +20,8 @@ from tribodex.usecases.shape import Shape
 
 # Strokes that are weighed at once, and more weighings than anybody does.
 WEIGHED_STROKES, MOST_WEIGHINGS = 10, 20
-# Ten strokes of one gun weigh the same within a few tenths; more than this is a slip, or air (own choice).
+# Ten strokes of one gun weigh the same within a few tenths; more than this is a slip, or air (own
+# choice).
 MOST_APART = 1.5
 
 
@@ -55,14 +56,24 @@ _GUN = Shape(GunDraft)
 
 
 def read_gun_draft(draft: GunDraft) -> GreaseGun:
-    """A gun from what was typed: mean of a stroke, and twice the spread of several weighings. Raises InvalidInput with the fields to correct."""
+    """A gun from what was typed: mean of a stroke, and twice the spread of several weighings.
+    Raises InvalidInput with the fields to correct.
+    """
     errors = Collector()
     if not draft.name.strip():
-        errors.add("name", "A gun has a name, so that a record can say which was used.", "for example “gun 2, red band”")
+        errors.add(
+            "name",
+            "A gun has a name, so that a record can say which was used.",
+            "for example “gun 2, red band”",
+        )
     errors.take(lambda: checked_day(draft.weighed_on, "weighed_on"))
     texts = [text for text in draft.weighings.split(";") if text.strip()]
     if not 1 <= len(texts) <= MOST_WEIGHINGS:
-        errors.add("weighings", "What do ten strokes of it weigh?", "13.1 g; 12.8 g; 13.0 g: ten strokes each, once or several times")
+        errors.add(
+            "weighings",
+            "What do ten strokes of it weigh?",
+            "13.1 g; 12.8 g; 13.0 g: ten strokes each, once or several times",
+        )
     each = [errors.take(lambda text=text: _one(text)) for text in texts[:MOST_WEIGHINGS]]  # type: ignore[misc]
     errors.check()
     strokes = [grams for grams in each if grams is not None]
@@ -71,12 +82,19 @@ def read_gun_draft(draft: GunDraft) -> GreaseGun:
 
 
 def weighed_alike(draft: GunDraft) -> None:
-    """Raises InvalidInput where the weighings cannot be of one gun; what was kept before stays readable."""
+    """Raises InvalidInput where the weighings cannot be of one gun; what was kept before stays
+    readable.
+    """
     strokes = [_one(text) for text in draft.weighings.split(";") if text.strip()]
     if max(strokes) > MOST_APART * min(strokes):
-        low, high = (number(round(grams * WEIGHED_STROKES, 2)) for grams in (min(strokes), max(strokes)))
+        low, high = (
+            number(round(grams * WEIGHED_STROKES, 2)) for grams in (min(strokes), max(strokes))
+        )
         raise InvalidInput.at(
-            "weighings", f"Weighings of {low} g and {high} g are not of one gun: one stroke in place of ten, or air in it.", "ten strokes each, again"
+            "weighings",
+            f"Weighings of {low} g and {high} g are not of one gun: one stroke in place of ten, or"
+            " air in it.",
+            "ten strokes each, again",
         )
 
 
@@ -84,7 +102,9 @@ def _one(said: str) -> float:
     grams = parse_mass_g(said, "weighings") / WEIGHED_STROKES
     if not STROKE_G[0] <= grams <= STROKE_G[1]:
         raise InvalidInput.at(
-            "weighings", f"Ten strokes of {number(grams * 10)} g are out of range.", "what ten strokes weigh together, 0.5 to 200 g"
+            "weighings",
+            f"Ten strokes of {number(grams * 10)} g are out of range.",
+            "what ten strokes weigh together, 0.5 to 200 g",
         )
     return grams
 
@@ -100,8 +120,17 @@ def guns_shelf(items: Sequence[CribItem]) -> list[GunView]:
     for item in latest(items, "gun"):
         draft = _GUN.validate_python(item.payload)
         gun = read_gun_draft(draft)
-        stroke = f"{number(round(gun.stroke_g, 2))} g{f' ± {number(round(gun.spread_g, 2))} g' if gun.spread_g else ''}"
-        shown = (item.version, item.by, item.recorded_at, item.withdrawn, history(items, item.item_id))
+        stroke = (
+            f"{number(round(gun.stroke_g, 2))}"
+            f" g{f' ± {number(round(gun.spread_g, 2))} g' if gun.spread_g else ''}"
+        )
+        shown = (
+            item.version,
+            item.by,
+            item.recorded_at,
+            item.withdrawn,
+            history(items, item.item_id),
+        )
         found.append(GunView(item.item_id, gun, stroke, draft, *shown))
     return found
 

@@ -23,12 +23,23 @@ def latest(items: Sequence[CribItem], kind: CribKind) -> list[CribItem]:
 
 
 def own_name(items: Sequence[CribItem], item_id: str, kind: CribKind, name: str) -> None:
-    """Raises InvalidInput where another thing of this kind goes by the name: a record could not say which was used."""
+    """Raises InvalidInput where another thing of this kind goes by the name: a record could not say
+    which was used.
+    """
     said = " ".join(name.split()).casefold()
-    other = next((item for item in latest(items, kind) if item.item_id != item_id and not item.withdrawn and _named(item) == said), None)
+    other = next(
+        (
+            item
+            for item in latest(items, kind)
+            if item.item_id != item_id and not item.withdrawn and _named(item) == said
+        ),
+        None,
+    )
     if other is not None:
         raise InvalidInput.at(
-            "name", f"Another one in the crib is called {name.strip()}.", "a name of its own, for example with a colour or a number"
+            "name",
+            f"Another one in the crib is called {name.strip()}.",
+            "a name of its own, for example with a colour or a number",
         )
 
 
@@ -38,8 +49,14 @@ def _named(item: CribItem) -> str:
 
 def history(items: Sequence[CribItem], item_id: str) -> tuple[str, ...]:
     """How a thing came to be what it is, in words."""
+
+    def became(item: CribItem) -> str:
+        if item.withdrawn:
+            return "withdrawn"
+        return "first typed in" if item.version == 1 else "changed"
+
     return tuple(
-        f"{item.recorded_at:%Y-%m-%d}, {item.by}: {'withdrawn' if item.withdrawn else 'first typed in' if item.version == 1 else 'changed'}"
+        f"{item.recorded_at:%Y-%m-%d}, {item.by}: {became(item)}"
         + (f" ({item.reason})" if item.reason else "")
         for item in items
         if item.item_id == item_id
@@ -47,23 +64,53 @@ def history(items: Sequence[CribItem], item_id: str) -> tuple[str, ...]:
 
 
 def keep_item(
-    store: Store, item_id: str, kind: CribKind, payload: dict[str, Any], withdrawn: bool, reason: str, tap: Tap, recorded_at: datetime
+    store: Store,
+    item_id: str,
+    kind: CribKind,
+    payload: dict[str, Any],
+    withdrawn: bool,
+    *,
+    reason: str,
+    tap: Tap,
+    recorded_at: datetime,
 ) -> None:
-    """Keep a new version. Raises InvalidInput with the fields to correct, Refused when others keep writing at the same moment."""
+    """Keep a new version. Raises InvalidInput with the fields to correct, Refused when others keep
+    writing at the same moment.
+    """
     if not tap.actor.strip():
-        raise InvalidInput("Who keeps the crib?", Field("actor", "The history names everybody.", "a name"))
+        raise InvalidInput(
+            "Who keeps the crib?", Field("actor", "The history names everybody.", "a name")
+        )
     for _ in range(TRIES):
         items = store.crib_items()
-        if (before := next((item for item in items if item.client_event_id == tap.client_event_id), None)) is not None:
-            # Sent again because the answer was lost; another thing under the same id would be lost without a word.
-            if (before.item_id, _as_kept(before.payload), before.withdrawn) != (item_id, _as_kept(payload), withdrawn):
-                raise Refused("The id of this change was used before for something else. Nothing was stored; send it again.")
+        if (
+            before := next(
+                (item for item in items if item.client_event_id == tap.client_event_id), None
+            )
+        ) is not None:
+            # Sent again because the answer was lost; another thing under the same id would be lost
+            # without a word.
+            if (before.item_id, _as_kept(before.payload), before.withdrawn) != (
+                item_id,
+                _as_kept(payload),
+                withdrawn,
+            ):
+                raise Refused(
+                    "The id of this change was used before for something else. Nothing was stored;"
+                    " send it again."
+                )
             return
         if any(item.kind != kind for item in items if item.item_id == item_id):
-            raise InvalidInput.at("item_id", "Another kind of thing goes by this name.", "a name of its own")
+            raise InvalidInput.at(
+                "item_id", "Another kind of thing goes by this name.", "a name of its own"
+            )
         versions = [item.version for item in items if item.item_id == item_id]
         if versions and not reason.strip():
-            raise InvalidInput.at("reason", "Why is it changed? It stands in its history.", "for example “leaf 0.05 renewed”")
+            raise InvalidInput.at(
+                "reason",
+                "Why is it changed? It stands in its history.",
+                "for example “leaf 0.05 renewed”",
+            )
         version = max(versions, default=0) + 1
         item = CribItem(
             item_id=item_id,
@@ -81,7 +128,9 @@ def keep_item(
         except ConcurrentWriter:
             continue
         return
-    raise Refused("Other devices are writing to the crib at the same moment. Nothing was lost; tap again.")
+    raise Refused(
+        "Other devices are writing to the crib at the same moment. Nothing was lost; tap again."
+    )
 
 
 def _as_kept(payload: dict[str, Any]) -> dict[str, Any]:
@@ -91,10 +140,27 @@ def _as_kept(payload: dict[str, Any]) -> dict[str, Any]:
 
 
 def withdraw_item(store: Store, item_id: str, reason: str, tap: Tap, recorded_at: datetime) -> None:
-    """No longer offer it; jobs that used it keep it. Raises InvalidInput without a reason or when it is not there."""
+    """No longer offer it; jobs that used it keep it. Raises InvalidInput without a reason or when
+    it is not there.
+    """
     last = next((item for item in reversed(store.crib_items()) if item.item_id == item_id), None)
     if last is None:
-        raise InvalidInput.at("item_id", "There is no such thing in the crib.", "one that is listed")
+        raise InvalidInput.at(
+            "item_id", "There is no such thing in the crib.", "one that is listed"
+        )
     if not reason.strip():
-        raise InvalidInput.at("reason", "Why is it withdrawn? It stands in its history.", "for example “leaf 0.05 bent”")
-    keep_item(store, item_id, last.kind, last.payload, True, reason, tap, recorded_at)
+        raise InvalidInput.at(
+            "reason",
+            "Why is it withdrawn? It stands in its history.",
+            "for example “leaf 0.05 bent”",
+        )
+    keep_item(
+        store,
+        item_id,
+        last.kind,
+        last.payload,
+        True,
+        reason=reason,
+        tap=tap,
+        recorded_at=recorded_at,
+    )

@@ -1,4 +1,6 @@
-"""What of the crib is laid before a command that takes something from it: gauge sets, guns as they were weighed."""
+"""What of the crib is laid before a command that takes something from it: gauge sets, guns as they
+were weighed.
+"""
 
 from __future__ import annotations
 
@@ -19,4 +21,7 @@ FROM_CRIB = (TakeFeelers, SetCare, PlanFill)
 
 def shelves_of(items: Sequence[CribItem]) -> dict[type, Any]:
     """The shelves, by their kind."""
-    return {FeelerShelf: FeelerShelf(tuple(gauges_of(items))), GunShelf: GunShelf(tuple(guns_of(items)))}
+    return {
+        FeelerShelf: FeelerShelf(tuple(gauges_of(items))),
+        GunShelf: GunShelf(tuple(guns_of(items))),
+    }

@@ -1,4 +1,6 @@
-"""What a job was worked out with that was corrected since: rows of tables, cards, maker's sheets. Told at its bench."""
+"""What a job was worked out with that was corrected since: rows of tables, cards, maker's sheets.
+Told at its bench.
+"""
 
 from __future__ import annotations
 
@@ -18,7 +20,9 @@ from tribodex.usecases.ports import CribItem
 
 @dataclass(frozen=True)
 class Superseded:
-    """Something that a plan or torque of a job rests on, and that is another one now. `changes`: each figure, before and after."""
+    """Something that a plan or torque of a job rests on, and that is another one now. `changes`:
+    each figure, before and after.
+    """
 
     place: str
     what: str
@@ -29,15 +33,23 @@ class Superseded:
     recorded_at: datetime
 
 
-def superseded(reference: Reference, items: Sequence[CribItem], log: Sequence[Event]) -> tuple[Superseded, ...]:
-    """What was corrected after a job was worked out with it, the newest first; of each place what holds of it now."""
+def superseded(
+    reference: Reference, items: Sequence[CribItem], log: Sequence[Event]
+) -> tuple[Superseded, ...]:
+    """What was corrected after a job was worked out with it, the newest first; of each place what
+    holds of it now.
+    """
     kept = [item for kind in ("row", "card") for item in latest(items, kind)]
     if not kept:
         return ()
     # A plan that is made anew stands in the place of the earlier one of its kind.
     now: dict[tuple[str, str], tuple[datetime, Any]] = {}
     for event in log:
-        plans = ((one.at, one.fact) for one in event.fact.plans) if isinstance(event.fact, JobOpened) else ((event.at, event.fact),)
+        plans = (
+            ((one.at, one.fact) for one in event.fact.plans)
+            if isinstance(event.fact, JobOpened)
+            else ((event.at, event.fact),)
+        )
         for at, fact in plans:
             kind = kind_of(type(fact))
             if kind.endswith("planned"):
@@ -54,29 +66,62 @@ def superseded(reference: Reference, items: Sequence[CribItem], log: Sequence[Ev
     return tuple(sorted(dict.fromkeys(found), key=lambda one: one.recorded_at, reverse=True))
 
 
-def _told(reference: Reference, versions: Sequence[CribItem], at: str, recorded_at: datetime, payload: Any) -> Superseded | None:
+def _told(
+    reference: Reference, versions: Sequence[CribItem], at: str, recorded_at: datetime, payload: Any
+) -> Superseded | None:
     last = versions[-1]
     if last.kind == "card":
         if last.recorded_at <= recorded_at or not names(payload, last.item_id):
             return None
         name = str(last.payload.get("name", ""))
-        return Superseded(at, name, "", (), f"{'withdrawn' if last.withdrawn else 'changed'}: {last.reason}", last.by, last.recorded_at)
+        return Superseded(
+            at,
+            name,
+            "",
+            (),
+            f"{'withdrawn' if last.withdrawn else 'changed'}: {last.reason}",
+            last.by,
+            last.recorded_at,
+        )
     rows = [kept_of(one) for one in versions]
     changes = changed_at(versions)
-    if len(changes) < 2 or changes[-1] <= recorded_at or not any(rests_on(payload, rows[0], row) for row in (rows[0].was, *(r.cells for r in rows))):
+    if (
+        len(changes) < 2
+        or changes[-1] <= recorded_at
+        or not any(
+            rests_on(payload, rows[0], row) for row in (rows[0].was, *(r.cells for r in rows))
+        )
+    ):
         return None
     before = next((one for one in reversed(versions) if one.recorded_at <= recorded_at), None)
     then = rows[0].was if before is None else _holds(before)
     holds = _holds(last)
-    moved = [f"{column.replace('_', ' ')}: {then.get(column) or 'nothing'} → {text or 'nothing'}" for column, text in holds.items()]
-    moved = [line for line, (column, text) in zip(moved, holds.items(), strict=True) if then.get(column, "") != text]
+    moved = [
+        f"{column.replace('_', ' ')}: {then.get(column) or 'nothing'} → {text or 'nothing'}"
+        for column, text in holds.items()
+    ]
+    moved = [
+        line
+        for line, (column, text) in zip(moved, holds.items(), strict=True)
+        if then.get(column, "") != text
+    ]
     if not moved:
         return None
     sheet = next((sheet for sheet in reference.shipped if sheet.source.id == rows[0].table), None)
     by = named_by(sheet) if sheet is not None else ()
-    where = "row " + ", ".join(f"{column.replace('_', ' ')} {(holds or then).get(column, '')}" for column in by)
+    where = "row " + ", ".join(
+        f"{column.replace('_', ' ')} {(holds or then).get(column, '')}" for column in by
+    )
     said = f"withdrawn: {last.reason}" if last.withdrawn else f"{rows[-1].edition}, {rows[-1].page}"
-    return Superseded(at, sheet.source.title if sheet is not None else rows[0].table, where, tuple(moved), said, last.by, last.recorded_at)
+    return Superseded(
+        at,
+        sheet.source.title if sheet is not None else rows[0].table,
+        where,
+        tuple(moved),
+        said,
+        last.by,
+        last.recorded_at,
+    )
 
 
 def _holds(item: CribItem) -> dict[str, str]:

@@ -1,4 +1,6 @@
-"""Which jobs rest on what was corrected since: plans and torques that were worked out with an earlier row of a table, or an earlier sheet."""
+"""Which jobs rest on what was corrected since: plans and torques that were worked out with an
+earlier row of a table, or an earlier sheet.
+"""
 
 from __future__ import annotations
 
@@ -16,7 +18,8 @@ from tribodex.usecases.ports import CribItem, Resting, Store
 MOST = 200
 # Where a plan keeps what a column of a table names its rows by (mm).
 _KEPT_AS = {"thread_d_mm": "thread_mm", "bearing_bore_mm": "bore_mm"}
-# Tables that entries name beside what they were worked out with, or by a part number. Of any other table no log tells which jobs used it.
+# Tables that entries name beside what they were worked out with, or by a part number. Of any other
+# table no log tells which jobs used it.
 NAMED = frozenset(
     {
         *("clearance_srb_tapered", "clearance_self_aligning_ball_tapered", "reduction_srb_tapered"),
@@ -32,7 +35,9 @@ _SAME_MM = 1e-3
 
 @dataclass(frozen=True)
 class UsedBy:
-    """A job that rests on an earlier version: whether it is still worked on, when that was worked out, and what it was then."""
+    """A job that rests on an earlier version: whether it is still worked on, when that was worked
+    out, and what it was then.
+    """
 
     job_id: str
     number: int
@@ -47,9 +52,11 @@ class UsedBy:
 
 @dataclass(frozen=True)
 class Used:
-    """Jobs that rest on earlier versions, those still worked on first. `more`: there are older ones that are not listed.
+    """Jobs that rest on earlier versions, those still worked on first. `more`: there are older ones
+    that are not listed.
 
-    `named`: whether logs name what it is about; where they do not, jobs that are not listed may rest on it as well.
+    `named`: whether logs name what it is about; where they do not, jobs that are not listed may
+    rest on it as well.
     """
 
     jobs: tuple[UsedBy, ...]
@@ -69,7 +76,9 @@ def used_row(store: Store, item_id: str) -> Used:
     rows = [kept.was, *(kept_of(item).cells for item in items)]
     code = kept.was.get("code") or kept.cells.get("code", "")
     said = store.resting_on(code or kept.table)
-    found = _used(said, lambda payload: any(rests_on(payload, kept, row) for row in rows), changed_at(items))
+    found = _used(
+        said, lambda payload: any(rests_on(payload, kept, row) for row in rows), changed_at(items)
+    )
     return replace(found, named=kept.table in NAMED)
 
 
@@ -78,14 +87,25 @@ def used_card(store: Store, item_id: str) -> Used:
     items = [item for item in store.crib_items() if item.item_id == item_id and item.kind == "card"]
     if not items:
         raise NotFound("There is no such card in the crib.")
-    return _used(store.resting_on(item_id), lambda payload: names(payload, item_id), [item.recorded_at for item in items])
+    return _used(
+        store.resting_on(item_id),
+        lambda payload: names(payload, item_id),
+        [item.recorded_at for item in items],
+    )
 
 
 def rests_on(payload: Any, kept: KeptRow, row: Mapping[str, str]) -> bool:
     """Whether what was worked out can have looked at this row.
 
     >>> kept = KeptRow("clearance_srb_tapered", {"d_over_mm": "65", "d_to_mm": "80"}, {}, "", "")
-    >>> [rests_on({"source_id": kept.table, "bearing": {"bore_mm": bore, "outside_mm": 140}}, kept, kept.was) for bore in (80.0, 90.0)]
+    >>> [
+    ...     rests_on(
+    ...         {"source_id": kept.table, "bearing": {"bore_mm": bore, "outside_mm": 140}},
+    ...         kept,
+    ...         kept.was,
+    ...     )
+    ...     for bore in (80.0, 90.0)
+    ... ]
     [True, False]
     """
     if row.get("code"):
@@ -105,7 +125,9 @@ def rests_on(payload: Any, kept: KeptRow, row: Mapping[str, str]) -> bool:
 
 
 def changed_at(items: Sequence[CribItem]) -> list[datetime]:
-    """Of every version of a row: when the row became another one, each time; the shipped one held until the first."""
+    """Of every version of a row: when the row became another one, each time; the shipped one held
+    until the first.
+    """
     found, cells = [], kept_of(items[0]).was
     for item in items:
         now = kept_of(item).was if item.withdrawn else kept_of(item).cells
@@ -118,8 +140,11 @@ def changed_at(items: Sequence[CribItem]) -> list[datetime]:
 
 def _used(said: Sequence[Resting], rests: Callable[[Any], bool], since: Sequence[datetime]) -> Used:
     """Of each job what holds of it now, where a newer version came after that was worked out."""
-    # A revised plan stands in the place of the one that the job was opened with; everything else in that of its own kind.
-    now = {(one.job.id, at, kind): (one, payload) for one in said for at, kind, payload in _parts(one)}
+    # A revised plan stands in the place of the one that the job was opened with; everything else in
+    # that of its own kind.
+    now = {
+        (one.job.id, at, kind): (one, payload) for one in said for at, kind, payload in _parts(one)
+    }
     found: dict[str, UsedBy] = {}
     for one, payload in now.values():
         if one.recorded_at < since[-1] and rests(payload):
@@ -137,13 +162,28 @@ def _parts(one: Resting) -> Iterator[tuple[str, str, Any]]:
         for plan in one.payload["plans"]:
             yield plan["at"], plan["fact"]["kind"], plan["fact"]["data"]
     else:
-        # Jobs of one place were once opened with one plan, and it was revised under a name of its own.
-        yield one.at, "tapered_planned" if one.kind in ("job_opened", "plan_revised") else one.kind, one.payload
+        # Jobs of one place were once opened with one plan, and it was revised under a name of its
+        # own.
+        yield (
+            one.at,
+            "tapered_planned" if one.kind in ("job_opened", "plan_revised") else one.kind,
+            one.payload,
+        )
 
 
 def _line(one: Resting, version: int) -> UsedBy:
     job = one.job
-    return UsedBy(job.id, job.number, job.title, job.machine, job.position, job.status, job.status in LIVE, one.recorded_at, max(version, 1))
+    return UsedBy(
+        job.id,
+        job.number,
+        job.title,
+        job.machine,
+        job.position,
+        job.status,
+        job.status in LIVE,
+        one.recorded_at,
+        max(version, 1),
+    )
 
 
 def names(payload: Any, name: str) -> bool:

@@ -52,14 +52,26 @@ def read_wrench(draft: WrenchDraft) -> TorqueWrench:
     """A wrench from what was typed. Raises InvalidInput with the fields to correct."""
     errors = Collector()
     if not draft.name.strip():
-        errors.add("name", "A wrench has a name, so that a record can say which was used.", "for example “no. 3, 1/2 in”")
-    least = errors.take(lambda: parse_torque_nm(draft.least, "least")) if draft.least.strip() else None
+        errors.add(
+            "name",
+            "A wrench has a name, so that a record can say which was used.",
+            "for example “no. 3, 1/2 in”",
+        )
+    least = (
+        errors.take(lambda: parse_torque_nm(draft.least, "least")) if draft.least.strip() else None
+    )
     if not draft.most.strip():
-        errors.add("most", "Where does its scale end? It is used from 20 to 100 % of it.", "200 N·m")
+        errors.add(
+            "most", "Where does its scale end? It is used from 20 to 100 % of it.", "200 N·m"
+        )
     most = errors.take(lambda: parse_torque_nm(draft.most, "most")) if draft.most.strip() else None
     if least is not None and most is not None and least >= most:
         errors.add("most", "The scale ends below where it begins.", "least, then greatest torque")
-    length = errors.take(lambda: read_length(draft.length, "length", LengthUnit.MM, LENGTH_UM).mm) if draft.length.strip() else None
+    length = (
+        errors.take(lambda: read_length(draft.length, "length", LengthUnit.MM, LENGTH_UM).mm)
+        if draft.length.strip()
+        else None
+    )
     checked = errors.take(lambda: checked_day(draft.checked_on))
     errors.check()
     return TorqueWrench(draft.name.strip(), least, most, checked, length)
@@ -75,6 +87,12 @@ def wrenches_shelf(items: Sequence[CribItem]) -> list[WrenchView]:
     found = []
     for item in latest(items, "wrench"):
         draft = _WRENCH.validate_python(item.payload)
-        shown = (item.version, item.by, item.recorded_at, item.withdrawn, history(items, item.item_id))
+        shown = (
+            item.version,
+            item.by,
+            item.recorded_at,
+            item.withdrawn,
+            history(items, item.item_id),
+        )
         found.append(WrenchView(item.item_id, read_wrench(draft), draft, *shown))
     return found

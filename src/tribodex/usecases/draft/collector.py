@@ -42,17 +42,36 @@ class Collector:
         if found is not None:
             self.fields.append(found)
 
-    def choice(self, kind: type[E], value: str, field: str, default: E | None = None, *, question: str = "A choice is needed.") -> E | None:
+    def choice(
+        self,
+        kind: type[E],
+        value: str,
+        field: str,
+        default: E | None = None,
+        *,
+        question: str = "A choice is needed.",
+    ) -> E | None:
         """One of a list of names; `question` is what is asked where nothing was said."""
         if not value.strip() and default is not None:
             return default
         try:
             return kind(value.strip())
         except ValueError:
-            self.add(field, f"“{value}” is not one of the choices." if value.strip() else question, ", ".join(kind))
+            self.add(
+                field,
+                f"“{value}” is not one of the choices." if value.strip() else question,
+                ", ".join(kind),
+            )
             return None
 
     def check(self) -> None:
         """Raise InvalidInput when anything was kept."""
         if self.fields:
-            raise InvalidInput(self.fields[0].message if len(self.fields) == 1 else f"{len(self.fields)} entries need correcting.", *self.fields)
+            raise InvalidInput(
+                (
+                    self.fields[0].message
+                    if len(self.fields) == 1
+                    else f"{len(self.fields)} entries need correcting."
+                ),
+                *self.fields,
+            )

@@ -13,7 +13,9 @@ AS_TYPED = with_config(ConfigDict(extra="forbid"))
 @AS_TYPED
 @dataclass(frozen=True)
 class PlanDraft:
-    """What a person gave, as typed. Empty text means: not given; then the default is taken where there is one."""
+    """What a person gave, as typed. Empty text means: not given; then the default is taken where
+    there is one.
+    """
 
     designation: str = ""
     bore: str = ""

@@ -20,8 +20,12 @@ def parse_kelvin(text: str, field: str, within: Span = USUAL_K) -> float:
     found = _TYPED.fullmatch(text.strip())
     expected = f"{within.low:g} to {within.high:g} K"
     if found is None:
-        raise InvalidInput.at(field, f"“{text.strip()}” is no difference of temperatures.", expected)
+        raise InvalidInput.at(
+            field, f"“{text.strip()}” is no difference of temperatures.", expected
+        )
     value = float(found[1].replace(",", "."))
     if not within.low <= value <= within.high:
-        raise InvalidInput.at(field, f"{value:g} K is out of range: check value and unit.", expected)
+        raise InvalidInput.at(
+            field, f"{value:g} K is out of range: check value and unit.", expected
+        )
     return value

@@ -22,7 +22,8 @@ class OnBoard:
 
 @dataclass(frozen=True)
 class Board:
-    """Everybody who works here, also without a job; `more`: there are jobs that did not find room."""
+    """Everybody who works here, also without a job; `more`: there are jobs that did not find
+    room."""
 
     people: tuple[OnBoard, ...]
     more: bool
@@ -32,9 +33,15 @@ def board(store: Store, people: KeepsPeople) -> Board:
     """Who has which of the jobs at the bench."""
     jobs = as_listed(store.job_summaries(JobsAsked(live=True, limit=MOST_JOBS + 1)), people)
     site = store.site
-    here = [one.name for one in people.accounts() if one.left_at is None and (site is None or one.rights.may(Right.WORK, site))]
+    here = [
+        one.name
+        for one in people.accounts()
+        if one.left_at is None and (site is None or one.rights.may(Right.WORK, site))
+    ]
     names = [*here, *dict.fromkeys(job.who for job in jobs if job.who not in here)]
-    return Board(tuple(OnBoard(name, _of(jobs[:MOST_JOBS], name)) for name in names), len(jobs) > MOST_JOBS)
+    return Board(
+        tuple(OnBoard(name, _of(jobs[:MOST_JOBS], name)) for name in names), len(jobs) > MOST_JOBS
+    )
 
 
 def as_listed(jobs: Sequence[JobSummary], people: KeepsPeople) -> Sequence[JobSummary]:

@@ -13,7 +13,9 @@ _TOKEN_BYTES = 32
 
 
 class Hashes:
-    """Argon2id (RFC 9106, its second recommended option) for what people choose; SHA-256 for secrets that are random already."""
+    """Argon2id (RFC 9106, its second recommended option) for what people choose; SHA-256 for
+    secrets that are random already.
+    """
 
     def __init__(self, hasher: PasswordHasher | None = None) -> None:
         self._hasher = hasher or PasswordHasher()
@@ -24,7 +26,9 @@ class Hashes:
         return self._hasher.hash(secret)
 
     def good(self, kept: str, secret: str) -> bool:
-        """Whether a secret is the one that was kept. Takes as long where there is none: who is not here is not told by the clock."""
+        """Whether a secret is the one that was kept. Takes as long where there is none: who is not
+        here is not told by the clock.
+        """
         try:
             return self._hasher.verify(kept or self._nobodys, secret) and bool(kept)
         except (Argon2Error, InvalidHashError):
@@ -42,5 +46,7 @@ def token_hash(token: str) -> str:
 
 
 def seal_of(token: str) -> str:
-    """What a page of ours sends back with every write, derived from the session's secret: another site can neither read nor compute it."""
+    """What a page of ours sends back with every write, derived from the session's secret: another
+    site can neither read nor compute it.
+    """
     return hmac.new(token.encode(), b"seal", hashlib.sha256).hexdigest()[:32]

@@ -15,7 +15,9 @@ MOST_LINES = 50
 
 @dataclass(frozen=True)
 class LookedView:
-    """Somebody else who looked at this job: how far, when, and what came since; `more` of it is in the log."""
+    """Somebody else who looked at this job: how far, when, and what came since; `more` of it is in
+    the log.
+    """
 
     name: str
     seq: int
@@ -32,7 +34,11 @@ def look(store: KeepsPeople, loaded: Loaded, account: Account, seq: int, now: da
 def looked_views(store: KeepsPeople, loaded: Loaded, account: Account) -> tuple[LookedView, ...]:
     """Everybody else who looked, whoever looked last first."""
     who = {one.id: one.shown for one in store.accounts()}
-    others = sorted((one for one in store.looked(loaded.id) if one.account_id != account.id), key=lambda one: one.at, reverse=True)
+    others = sorted(
+        (one for one in store.looked(loaded.id) if one.account_id != account.id),
+        key=lambda one: one.at,
+        reverse=True,
+    )
     return tuple(_view(store, loaded, who.get(one.account_id, ""), one) for one in others)
 
 

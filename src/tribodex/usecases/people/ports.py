@@ -9,15 +9,18 @@ from typing import Any, Literal, Protocol
 
 from tribodex.core.people import Right, Rights
 
-# How it was known who tapped: by PIN or password on this device, by nobody yet, or the one tap of the demonstration.
+# How it was known who tapped: by PIN or password on this device, by nobody yet, or the one tap of
+# the demonstration.
 Known = Literal["", "checked", "not checked", "one tap"]
 LinkKind = Literal["calendar", "metrics"]
 
 
 @dataclass(frozen=True)
 class PlantSite:
-    """A site. A screen that was quiet for `quiet_min` asks for the PIN at the next tap; without a network people are taken by their name for
-    `offline_days` after they signed in on a device; with `four_eyes` every record is signed by two."""
+    """A site. A screen that was quiet for `quiet_min` asks for the PIN at the next tap; without a
+    network people are taken by their name for `offline_days` after they signed in on a device; with
+    `four_eyes` every record is signed by two.
+    """
 
     id: str
     name: str
@@ -28,7 +31,9 @@ class PlantSite:
 
 @dataclass(frozen=True)
 class Account:
-    """A person. `password` and `pin` are hashes, empty where there is none; `identity`: of whom the site's own sign-on says that it is."""
+    """A person. `password` and `pin` are hashes, empty where there is none; `identity`: of whom the
+    site's own sign-on says that it is.
+    """
 
     id: str
     name: str
@@ -95,7 +100,9 @@ class Link:
 
 @dataclass(frozen=True)
 class Act:
-    """Somebody did something. `what` in words, `about` what it was done to; of taps the job and its entry."""
+    """Somebody did something. `what` in words, `about` what it was done to; of taps the job and its
+    entry.
+    """
 
     at: datetime
     what: str
@@ -112,7 +119,9 @@ class Act:
 
 @dataclass(frozen=True)
 class ActsAsked:
-    """Which acts, the newest first: of these sites (and those of no site where `everywhere`), of a person, before an entry."""
+    """Which acts, the newest first: of these sites (and those of no site where `everywhere`), of a
+    person, before an entry.
+    """
 
     sites: tuple[str, ...]
     everywhere: bool = False
@@ -144,9 +153,22 @@ class Acting:
         """Whether this person may do that here."""
         return self.account.rights.may(right, self.site.id)
 
-    def act(self, at: datetime, what: str, about: str = "", job_id: str = "", seq: int | None = None) -> Act:
+    def act(
+        self, at: datetime, what: str, about: str = "", job_id: str = "", seq: int | None = None
+    ) -> Act:
         """What this person does, as it is kept."""
-        return Act(at, what[:60], self.account.id, self.device_id, self.device, self.site.id, about[:200], job_id, seq, self.pin)
+        return Act(
+            at,
+            what[:60],
+            self.account.id,
+            self.device_id,
+            self.device,
+            self.site.id,
+            about[:200],
+            job_id,
+            seq,
+            self.pin,
+        )
 
 
 class Tries(Protocol):
@@ -190,7 +212,9 @@ class KeepsPeople(Protocol):
         """Whether anybody can sign in."""
 
     def keep_account(self, account: Account) -> None:
-        """Keep a person in place of the one with that id. Raises ConcurrentWriter where name or sign-in name is another one's."""
+        """Keep a person in place of the one with that id. Raises ConcurrentWriter where name or
+        sign-in name is another one's.
+        """
 
     def keep_first(self, account: Account) -> bool:
         """Keep the first person who can sign in; False where somebody was quicker."""

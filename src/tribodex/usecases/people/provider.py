@@ -1,4 +1,6 @@
-"""Single sign-on as the use cases see it: the site's own provider says who somebody is, and what that person may do is kept here."""
+"""Single sign-on as the use cases see it: the site's own provider says who somebody is, and what
+that person may do is kept here.
+"""
 
 from __future__ import annotations
 
@@ -10,14 +12,18 @@ from tribodex.core.errors import TribodexError
 
 
 class ProviderTrouble(TribodexError):
-    """The provider did not say who it is, or not in a way that can be believed. Nobody is let in."""
+    """The provider did not say who it is, or not in a way that can be believed. Nobody is let
+    in."""
 
 
 @dataclass(frozen=True)
 class Identity:
-    """Who somebody is for a provider. `subject` never changes there; `handle` is the name to sign in with, and may.
+    """Who somebody is for a provider. `subject` never changes there; `handle` is the name to sign
+    in with, and may.
 
-    >>> Identity("https://sign-on.example", "7", "wren").key == Identity("https://sign-on.example", "7", "w.ashby").key
+    >>> Identity("https://sign-on.example", "7", "wren").key == Identity(
+    ...     "https://sign-on.example", "7", "w.ashby"
+    ... ).key
     True
     """
 
@@ -33,7 +39,9 @@ class Identity:
 
 @dataclass(frozen=True)
 class Away:
-    """What a browser keeps while its person is at the provider: only an answer that belongs to it is taken."""
+    """What a browser keeps while its person is at the provider: only an answer that belongs to it
+    is taken.
+    """
 
     state: str
     nonce: str
@@ -47,7 +55,11 @@ class Away:
     def read(text: str) -> Away | None:
         """The other way; None for what is no such text.
 
-        >>> Away.read(Away("a", "b", "c").said()) == Away("a", "b", "c"), Away.read("a.b"), Away.read("..")
+        >>> (
+        ...     Away.read(Away("a", "b", "c").said()) == Away("a", "b", "c"),
+        ...     Away.read("a.b"),
+        ...     Away.read(".."),
+        ... )
         (True, None, None)
         """
         parts = text.split(".")

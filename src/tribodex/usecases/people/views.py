@@ -27,8 +27,10 @@ class SiteHere:
 
 @dataclass(frozen=True)
 class Me:
-    """Who is signed in: with the own settings, what one may do where, and until when. `under`: who counter-signs; `deciders`: who else may
-    decide by name, at each site; `single_sign_on`: the site's own sign-on said who it is."""
+    """Who is signed in: with the own settings, what one may do where, and until when. `under`: who
+    counter-signs; `deciders`: who else may decide by name, at each site; `single_sign_on`: the
+    site's own sign-on said who it is.
+    """
 
     id: str
     name: str
@@ -102,7 +104,9 @@ class SessionView:
 
 @dataclass(frozen=True)
 class LinkView:
-    """An address that answers without a session; where it was just made also the address itself, told once."""
+    """An address that answers without a session; where it was just made also the address itself,
+    told once.
+    """
 
     id: str
     kind: str
@@ -140,7 +144,14 @@ def me(store: KeepsPeople, session: Session, *, one_tap: bool) -> Me:
         name=account.name,
         handle=account.handle,
         sites=tuple(
-            SiteHere(one.id, one.name, tuple(r for r in Right if account.rights.may(r, one.id)), one.quiet_min, one.offline_days, one.four_eyes)
+            SiteHere(
+                one.id,
+                one.name,
+                tuple(r for r in Right if account.rights.may(r, one.id)),
+                one.quiet_min,
+                one.offline_days,
+                one.four_eyes,
+            )
             for one in sites
         ),
         settings={**USUAL, **account.settings},
@@ -164,7 +175,11 @@ def me(store: KeepsPeople, session: Session, *, one_tap: bool) -> Me:
 def persons(store: KeepsPeople, account: Account) -> Persons:
     """Everybody whom this one administers: with rights at a site of its own, or with none yet."""
     own = set(account.rights.sites_with(Right.ADMINISTER))
-    found = [one for one in store.accounts() if one.left_at is None and (not one.rights.sites or own & set(one.rights.sites))]
+    found = [
+        one
+        for one in store.accounts()
+        if one.left_at is None and (not one.rights.sites or own & set(one.rights.sites))
+    ]
     return Persons(
         people=tuple(person_view(one) for one in found),
         sites=tuple(site for site in store.sites() if site.id in own),
@@ -175,19 +190,47 @@ def persons(store: KeepsPeople, account: Account) -> Persons:
 
 def person_view(one: Account) -> PersonView:
     """A person."""
-    rights = {site: tuple(right for right in Right if right in here) for site, here in one.rights.by_site.items()}
-    return PersonView(one.id, one.name, one.handle, rights, one.works_under, one.can_sign_in, bool(one.pin), one.must_change, one.left_at)
+    rights = {
+        site: tuple(right for right in Right if right in here)
+        for site, here in one.rights.by_site.items()
+    }
+    return PersonView(
+        one.id,
+        one.name,
+        one.handle,
+        rights,
+        one.works_under,
+        one.can_sign_in,
+        bool(one.pin),
+        one.must_change,
+        one.left_at,
+    )
 
 
 def session_views(sessions: Sequence[Session], device_id: str) -> tuple[SessionView, ...]:
     """Sessions, the newest first."""
-    return tuple(SessionView(s.id, s.account.shown, s.device, s.how, s.begun_at, s.used_at, s.ends_at, s.device_id == device_id) for s in sessions)
+    return tuple(
+        SessionView(
+            s.id,
+            s.account.shown,
+            s.device,
+            s.how,
+            s.begun_at,
+            s.used_at,
+            s.ends_at,
+            s.device_id == device_id,
+        )
+        for s in sessions
+    )
 
 
 def link_views(store: KeepsPeople, links: Sequence[Link]) -> tuple[LinkView, ...]:
     """Addresses of a person."""
     called = {site.id: site.name for site in store.sites()}
-    return tuple(LinkView(one.id, one.kind, called.get(one.site_id, ""), one.name, one.made_at) for one in links)
+    return tuple(
+        LinkView(one.id, one.kind, called.get(one.site_id, ""), one.name, one.made_at)
+        for one in links
+    )
 
 
 def act_views(store: KeepsPeople, acts: Sequence[Act]) -> tuple[ActView, ...]:

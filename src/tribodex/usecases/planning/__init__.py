@@ -23,8 +23,11 @@ from tribodex.usecases.planning.turned import turned_aims
 __all__ = ["covering_cards", "make_plan", "tool_of"]
 
 
-def make_plan(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDraft, *, gauges: bool = True) -> Plan:
-    """Resolve a draft into a plan. Without `gauges` no feeler set is asked for (a calculation without a job).
+def make_plan(
+    reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDraft, *, gauges: bool = True
+) -> Plan:
+    """Resolve a draft into a plan. Without `gauges` no feeler set is asked for (a calculation
+    without a job).
 
     Raises InvalidInput with every field to correct.
     """
@@ -89,7 +92,11 @@ def tool_of(plan: Plan) -> ToolChoice | None:
 
 
 def covering_cards(reference: Reference, plan: Plan) -> list[ReductionCard]:
-    """Cards to set side by side: the built-in ones, and own ones that hold for this bearing on this shaft."""
+    """Cards to set side by side: the built-in ones, and own ones that hold for this bearing on this
+    shaft.
+    """
     bearing, shaft_mm = plan.bearing, plan.shaft.diameter_mm
-    here = (card.at(bearing.bore_mm, shaft_mm, bearing.designation) for card in reference.cards.values())
+    here = (
+        card.at(bearing.bore_mm, shaft_mm, bearing.designation) for card in reference.cards.values()
+    )
     return [card for card in here if card is not None and (card.covers(bearing) or not card.name)]

@@ -1,4 +1,6 @@
-"""What can be said of a plan before everything is given: every figure as soon as its own inputs are there."""
+"""What can be said of a plan before everything is given: every figure as soon as its own inputs are
+there.
+"""
 
 from __future__ import annotations
 
@@ -30,7 +32,9 @@ class Early:
 
 
 def early(reference: Reference, draft: PlanDraft) -> Early:
-    """Everything that follows from what was given so far. Never raises for what is missing: that is its answer."""
+    """Everything that follows from what was given so far. Never raises for what is missing: that is
+    its answer.
+    """
     missing: tuple[Field, ...] = ()
     try:
         read_draft(reference, [], draft, gauges=False)
@@ -50,7 +54,12 @@ def early(reference: Reference, draft: PlanDraft) -> Early:
     sleeve = reference.sleeves.find(known.bearing.series, known.bearing.bore_mm)
     nut = reference.nuts.find(known.bearing.bore_mm, sleeve.nut_outside_mm if sleeve else None)
     section = section_of(
-        known.bearing, shaft, Seat.ADAPTER_SLEEVE, sleeve.length_mm if sleeve else None, nut.outside_mm if nut else None, known.shaft is not None
+        known.bearing,
+        shaft,
+        Seat.ADAPTER_SLEEVE,
+        sleeve.length_mm if sleeve else None,
+        nut.outside_mm if nut else None,
+        shaft_known=known.shaft is not None,
     )
     return Early(draft.designation.strip() or known.bearing.label, tuple(figures), section, missing)
 
@@ -80,11 +89,23 @@ def _drive_up(reference: Reference, draft: PlanDraft, known: Readable) -> list[R
         return []
     by_card = card_drive_up(card, known.bearing)
     span = card.row(known.bearing.bore_mm).reduction_um
-    shown = by_card if by_card.value is not None else computed_drive_up(known.bearing, span.low, span.high, known.shaft)
+    shown = (
+        by_card
+        if by_card.value is not None
+        else computed_drive_up(known.bearing, span.low, span.high, known.shaft)
+    )
     sleeve = reference.sleeves.find(known.bearing.series, known.bearing.bore_mm)
     table = reference.inch_nuts if draft.nut_family.strip() == Family.INCH else reference.nuts
-    nut = table.find(known.bearing.bore_mm, sleeve.nut_outside_mm if sleeve and draft.nut_family.strip() != Family.INCH else None)
-    if nut is None or shown.value is None or shown.value_to is None or draft.seat.strip() not in ("", Seat.ADAPTER_SLEEVE):
+    nut = table.find(
+        known.bearing.bore_mm,
+        sleeve.nut_outside_mm if sleeve and draft.nut_family.strip() != Family.INCH else None,
+    )
+    if (
+        nut is None
+        or shown.value is None
+        or shown.value_to is None
+        or draft.seat.strip() not in ("", Seat.ADAPTER_SLEEVE)
+    ):
         return [shown]
     angle = nut_angle(shown.value, shown.value_to, nut)
     return [shown, angle, rim_length(angle.value or 0.0, angle.value_to or 0.0, nut)]

@@ -1,4 +1,6 @@
-"""What is fitted at a position, for a job that does not mount it: greasing and closing, a seal, taking off."""
+"""What is fitted at a position, for a job that does not mount it: greasing and closing, a seal,
+taking off.
+"""
 
 from __future__ import annotations
 
@@ -15,7 +17,9 @@ from tribodex.usecases.draft.given import AS_TYPED
 @AS_TYPED
 @dataclass(frozen=True)
 class FittedDraft:
-    """What a person gave, as typed. Empty text means: not given; sizes by the number where a table has it."""
+    """What a person gave, as typed. Empty text means: not given; sizes by the number where a table
+    has it.
+    """
 
     designation: str = ""
     shaft: str = ""
@@ -28,7 +32,15 @@ class FittedDraft:
 
 def fitted_plan(reference: Reference, draft: FittedDraft) -> PlaceFitted:
     """What is fitted, from a draft. Raises InvalidInput with the field to correct."""
-    said = SayFitted(draft.designation, draft.shaft, draft.bore, draft.outside, draft.width, draft.design, draft.seat)
+    said = SayFitted(
+        draft.designation,
+        draft.shaft,
+        draft.bore,
+        draft.outside,
+        draft.width,
+        draft.design,
+        draft.seat,
+    )
     return place_fitted(said, reference.known_sizes, bearing_needed=False)
 
 
@@ -44,6 +56,8 @@ def fitted_sheet(reference: Reference, draft: FittedDraft) -> FittedSheet:
     """What is known of the bearing. Raises InvalidInput with the field to correct."""
     b = fitted_plan(reference, draft).bearing
     if b is None:
-        return FittedSheet("", "A seal alone needs the shaft; for anything else, which bearing is it?")
+        return FittedSheet(
+            "", "A seal alone needs the shaft; for anything else, which bearing is it?"
+        )
     size = " × ".join(number(mm) for mm in (b.bore_mm, b.outside_mm, b.width_mm))
     return FittedSheet(b.label, f"{size} mm, {b.design.words}{', sealed' if b.sealed else ''}")

@@ -11,7 +11,9 @@ from tribodex.usecases.draft.given import AS_TYPED
 @AS_TYPED
 @dataclass(frozen=True)
 class CartridgeDraft:
-    """What a person gave of the cartridge itself, as typed. A torque of a sheet comes with its source."""
+    """What a person gave of the cartridge itself, as typed. A torque of a sheet comes with its
+    source.
+    """
 
     fixed_end: str = ""
     separable: str = ""
@@ -46,8 +48,11 @@ class CartridgeDraft:
     meant: str = ""
 
 
-def one_of(errors: Collector, said: str, name: str, choices: tuple[str, ...], question: str) -> str | None:
-    """One of several answers; None, with the question kept in `errors`, where it is none of them."""
+def one_of(
+    errors: Collector, said: str, name: str, choices: tuple[str, ...], question: str
+) -> str | None:
+    """One of several answers; None, with the question kept in `errors`, where it is none of
+    them."""
     if said.strip() in choices:
         return said.strip()
     errors.add(name, question, ", ".join(choices))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import partial
 
 from tribodex.core.job.asked import Family, Likely
 from tribodex.core.job.expected import beside
@@ -47,28 +48,46 @@ class ShoulderDraft:
     meant: str = ""
 
 
-def sizes_by_hand(errors: Collector, draft: ShoulderDraft, known: Mapping[str, float]) -> dict[str, float]:
+def sizes_by_hand(
+    errors: Collector, draft: ShoulderDraft, known: Mapping[str, float]
+) -> dict[str, float]:
     """Bore, outside and width (mm): as typed, else as known; what neither says is asked for."""
     sizes: dict[str, float] = {}
     for name in ("bore", "outside", "width"):
         said = getattr(draft, name).strip()
         if said:
-            length = errors.take(lambda said=said, name=name: read_length(said, name, LengthUnit.MM, (1_000.0, 500_000.0)))  # type: ignore[misc]
+            length = errors.take(
+                partial(read_length, said, name, LengthUnit.MM, (1_000.0, 500_000.0))
+            )
             if length is not None:
                 sizes[name] = length.mm
         elif name in known:
             sizes[name] = known[name]
         else:
-            errors.add(name, "This is needed where no number is given, or only parts of the size are.", "mm, from the ring or the maker's list")
+            errors.add(
+                name,
+                "This is needed where no number is given, or only parts of the size are.",
+                "mm, from the ring or the maker's list",
+            )
     return sizes
 
 
 def can_be(errors: Collector, draft: ShoulderDraft, sizes: Mapping[str, float]) -> bool:
     """Whether sizes can be those of a bearing; what is wrong is kept in `errors`."""
-    if not BORE_UM[0] / 1000 < sizes["bore"] <= BORE_UM[1] / 1000 or not sizes["bore"] < sizes["outside"]:
-        errors.add("bore", f"A bore of {sizes['bore']:g} mm in a ring of {sizes['outside']:g} mm is not planned here.", "6 to 200 mm, smaller than D")
+    if (
+        not BORE_UM[0] / 1000 < sizes["bore"] <= BORE_UM[1] / 1000
+        or not sizes["bore"] < sizes["outside"]
+    ):
+        errors.add(
+            "bore",
+            f"A bore of {sizes['bore']:g} mm in a ring of {sizes['outside']:g} mm is not planned"
+            " here.",
+            "6 to 200 mm, smaller than D",
+        )
         return False
-    errors.expect("width", draft.width, Family.LENGTH, beside(sizes["bore"], 0.08, 2.0, "its bore is"))
+    errors.expect(
+        "width", draft.width, Family.LENGTH, beside(sizes["bore"], 0.08, 2.0, "its bore is")
+    )
     return True
 
 

@@ -21,9 +21,11 @@ GROWTH = Likely(0.0, 3.0, "shafts grow by tenths of a millimetre to some")
 @AS_TYPED
 @dataclass(frozen=True)
 class UnitDraft:
-    """What a person gave, as typed. Empty text means: not given. A torque of a sheet comes with its source.
+    """What a person gave, as typed. Empty text means: not given. A torque of a sheet comes with its
+    source.
 
-    On an adapter sleeve, and in two halves: `insert` is the number of what is inside, where it can be read; the rest follows its own sheet.
+    On an adapter sleeve, and in two halves: `insert` is the number of what is inside, where it can
+    be read; the rest follows its own sheet.
     """
 
     insert: str = ""
@@ -67,11 +69,18 @@ def likely_torque(screw: str) -> Likely | None:
 
 
 def limits_as_typed(errors: Collector, draft: UnitDraft) -> Span | None:
-    """Limits of the shaft by its own sheet (µm); what lies further off than such shafts are made is read back."""
+    """Limits of the shaft by its own sheet (µm); what lies further off than such shafts are made is
+    read back.
+    """
     limits = errors.take(lambda: read_shaft_limits(draft.shaft_limits, "shaft_limits"))
     if limits is not None:
         widest = max(abs(limits.low), abs(limits.high)) / 1000
-        errors.expect("shaft_limits", f"{widest:g} mm", Family.LENGTH, Likely(0.0, 0.2, "shafts are made to hundredths of a millimetre"))
+        errors.expect(
+            "shaft_limits",
+            f"{widest:g} mm",
+            Family.LENGTH,
+            Likely(0.0, 0.2, "shafts are made to hundredths of a millimetre"),
+        )
     return limits
 
 
@@ -80,7 +89,9 @@ def growth_mm(errors: Collector, draft: UnitDraft) -> float | None:
     errors.expect("growth", draft.growth, Family.LENGTH, GROWTH)
     if not draft.growth.strip():
         return None
-    return errors.take(lambda: read_length(draft.growth, "growth", LengthUnit.MM, GROWTH_UM, zero=True).mm)
+    return errors.take(
+        lambda: read_length(draft.growth, "growth", LengthUnit.MM, GROWTH_UM, zero=True).mm
+    )
 
 
 def base_torque(errors: Collector, draft: UnitDraft) -> tuple[float | None, str]:
@@ -88,6 +99,18 @@ def base_torque(errors: Collector, draft: UnitDraft) -> tuple[float | None, str]
     if not draft.base_torque.strip():
         return None, ""
     if not draft.base_source.strip():
-        errors.add("base_source", "Where does the torque come from?", "the maker's sheet of the housing, page")
-    errors.expect("base_torque", draft.base_torque, Family.TORQUE, Likely(2.0, 2_000.0, "bolts of a housing take 5 to 1000 N·m"))
-    return errors.take(lambda: parse_torque_nm(draft.base_torque, "base_torque")), draft.base_source.strip()
+        errors.add(
+            "base_source",
+            "Where does the torque come from?",
+            "the maker's sheet of the housing, page",
+        )
+    errors.expect(
+        "base_torque",
+        draft.base_torque,
+        Family.TORQUE,
+        Likely(2.0, 2_000.0, "bolts of a housing take 5 to 1000 N·m"),
+    )
+    return (
+        errors.take(lambda: parse_torque_nm(draft.base_torque, "base_torque")),
+        draft.base_source.strip(),
+    )

@@ -1,4 +1,6 @@
-"""A plan for an insert that is changed on the bench: its housing and the insert are enough, nothing of a shaft."""
+"""A plan for an insert that is changed on the bench: its housing and the insert are enough, nothing
+of a shaft.
+"""
 
 from __future__ import annotations
 
@@ -20,7 +22,9 @@ OUTSIDE_UM, RING_UM = (20_000.0, 400_000.0), (5_000.0, 150_000.0)
 @AS_TYPED
 @dataclass(frozen=True)
 class InsertDraft:
-    """What a person gave, as typed. Empty text means: not given; sizes by the number where the table has it."""
+    """What a person gave, as typed. Empty text means: not given; sizes by the number where the
+    table has it.
+    """
 
     insert: str = ""
     outside: str = ""
@@ -39,17 +43,32 @@ def insert_plan(reference: Reference, draft: InsertDraft) -> InsertPlan:
     number = draft.insert.strip()
     row = reference.inserts.read(number) if number else None
     if not number and not draft.outside.strip():
-        errors.add("insert", "Which insert is it?", "the number on its ring; or its outside diameter and width by hand")
+        errors.add(
+            "insert",
+            "Which insert is it?",
+            "the number on its ring; or its outside diameter and width by hand",
+        )
     outside = row.outside_mm if row is not None else None
     if draft.outside.strip():
-        outside = errors.take(lambda: read_length(draft.outside, "outside", LengthUnit.MM, OUTSIDE_UM).mm)
+        outside = errors.take(
+            lambda: read_length(draft.outside, "outside", LengthUnit.MM, OUTSIDE_UM).mm
+        )
     elif outside is None and number:
-        errors.add("outside", "The table has no insert of this number.", "outside diameter by hand, mm or in, from the ring")
+        errors.add(
+            "outside",
+            "The table has no insert of this number.",
+            "outside diameter by hand, mm or in, from the ring",
+        )
     ring = row.outer_width_mm if row is not None else None
     if draft.ring.strip():
         ring = errors.take(lambda: read_length(draft.ring, "ring", LengthUnit.MM, RING_UM).mm)
         if outside is not None:
-            errors.expect("ring", draft.ring, Family.LENGTH, beside(outside, 0.1, 0.7, "its outside diameter is"))
+            errors.expect(
+                "ring",
+                draft.ring,
+                Family.LENGTH,
+                beside(outside, 0.1, 0.7, "its outside diameter is"),
+            )
     elif ring is None and outside is not None:
         errors.add("ring", "How wide is its outer ring?", "by caliper, mm or in")
     iron = errors.choice(Iron, draft.iron, "iron", Iron.UNKNOWN)
@@ -88,6 +107,11 @@ class InsertSheet:
 def insert_sheet(reference: Reference, draft: InsertDraft) -> InsertSheet:
     """What is known of the change. Raises InvalidInput with every field to correct."""
     plan = insert_plan(reference, draft)
-    balls = f" {plan.balls.words[0].upper()}{plan.balls.words[1:]}." if plan.balls is not None else ""
-    about = f"{plan.outside_mm:g} mm outside, outer ring {plan.ring_mm:g} mm wide; housing of {plan.iron.words}.{balls}"
+    balls = (
+        f" {plan.balls.words[0].upper()}{plan.balls.words[1:]}." if plan.balls is not None else ""
+    )
+    about = (
+        f"{plan.outside_mm:g} mm outside, outer ring {plan.ring_mm:g} mm wide; housing of"
+        f" {plan.iron.words}.{balls}"
+    )
     return InsertSheet(plan.label, about, judge_iron(plan.iron, plan.shock))

@@ -1,4 +1,6 @@
-"""Plans of bearings that are not driven up a taper: for each kind how it is made, which procedure and facts follow, what its paper says."""
+"""Plans of bearings that are not driven up a taper: for each kind how it is made, which procedure
+and facts follow, what its paper says.
+"""
 
 from __future__ import annotations
 
@@ -6,68 +8,49 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
-from tribodex.core.bolts.torque import pattern
 from tribodex.core.components.straight import StraightBearing
-from tribodex.core.errors import NotFound
-from tribodex.core.follower.stud import Mount, clamp_result, looked_at
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.job import Job
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Topic
-from tribodex.core.mounting.zero import SheetZero
-from tribodex.core.shouldered.hub_plan import HubPlan
-from tribodex.core.shouldered.tools import drift_tube
-from tribodex.core.shouldered.ways import WayOn
-from tribodex.core.shouldered.ways_in import WayIn
 from tribodex.core.topics import cartridge, follower, insert, shouldered, units
 from tribodex.core.topics.adapter_unit.facts import AdapterPlanned
 from tribodex.core.topics.cartridge.facts import CartridgePlan
-from tribodex.core.topics.cartridge.state import Cartridge
-from tribodex.core.topics.follower.facts import FollowerPlan, FollowerPlanned
+from tribodex.core.topics.follower.facts import FollowerPlanned
 from tribodex.core.topics.hub.facts import HubPlanned
-from tribodex.core.topics.insert.facts import InsertPlan, InsertPlanned
+from tribodex.core.topics.insert.facts import InsertPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.shouldered.facts import ShoulderPlanned
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.topics.units.facts import UnitPlanned
-from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.units.known import KeptBearing, UnknownInside
-from tribodex.core.units.locking import Rotation, UnitLock
-from tribodex.core.working import Result, number
+from tribodex.core.units.locking import UnitLock
 from tribodex.usecases.books import Reference
-from tribodex.usecases.planning.cartridges import cartridge_figures
 from tribodex.usecases.planning.fitted import FittedDraft, fitted_plan
 from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.inserts import InsertDraft, insert_plan
+from tribodex.usecases.planning.papers import (
+    PlanPaper,
+    follower_paper,
+    insert_paper,
+    no_paper,
+    shoulder_paper,
+    unit_paper,
+)
 from tribodex.usecases.planning.shouldered import seat_of, shoulder_plan
 from tribodex.usecases.planning.units import PlannedUnit, unit_plan
 
 
 @dataclass(frozen=True)
-class PlanPaper:
-    """What a plan sheet says besides tools, parts and cautions. `blanks`: rows to fill in by hand, `cells` wide; `looks`: a list to tick."""
-
-    label: str
-    about: tuple[tuple[str, str], ...]
-    figures: tuple[Result, ...]
-    blanks: tuple[str, ...]
-    conditions: frozenset[str]
-    cells: int = 1
-    looks: tuple[str, ...] = ()
-
-
-def _no_paper(made: Any) -> PlanPaper:
-    raise NotFound("What others mounted has no plan sheet.")
-
-
-@dataclass(frozen=True)
 class PlanKind:
-    """One kind of plan: `order` is its field in the request of a job; `made` what a draft resolves to, `planned` what its topic keeps.
+    """One kind of plan: `order` is its field in the request of a job; `made` what a draft resolves
+    to, `planned` what its topic keeps.
 
     What is only said to be fitted has no topic and no paper.
-    `asks_float`: whether its work cannot go on while nobody said that the bearing holds the shaft or floats.
+    `asks_float`: whether its work cannot go on while nobody said that the bearing holds the shaft
+    or floats.
     """
 
     order: str
@@ -77,169 +60,18 @@ class PlanKind:
     procedure: Callable[[Any], str]
     facts: Callable[[Any, bool], Sequence[Fact]]
     size: Callable[[Any], StraightBearing | KeptBearing | UnknownInside | None]
-    paper: Callable[[Any], PlanPaper] = _no_paper
+    paper: Callable[[Any], PlanPaper] = no_paper
     planned: Callable[[Any], Any] = field(default=lambda state: state.planned)
     asks_float: bool = False
 
 
-def _shoulder_paper(plan: ShoulderPlan) -> PlanPaper:
-    bearing, ring = plan.bearing, plan.ring
-    bored = f", bored {number(plan.shaft.bore_mm)} mm" if plan.shaft.hollow else ""
-    size = f"{number(bearing.bore_mm)} × {number(bearing.outside_mm)} × {number(bearing.width_mm)} mm, {bearing.group}, {bearing.closure.words}"
-    groove = f": groove {number(ring.groove_mm)} mm, ring {number(ring.ring_mm)} mm" if ring is not None else ""
-    tube = drift_tube(bearing, plan.stick_out_mm)
-    longer = f", longer than {number(tube.length_mm)} mm" if tube.length_mm else ""
-    inside = f"inside {number(tube.inside_mm.low)} to {number(tube.inside_mm.high)} mm, outside under {number(tube.outside_mm)} mm{longer}"
-    about = (
-        ("Bearing", size),
-        ("Seat", f"{plan.shaft_text} {plan.shaft_class}, {plan.shaft.finish}{bored}"),
-        ("Held by", f"{plan.held_by.words}{groove}"),
-        ("Never above", f"{number(plan.limit.limit_c)} °C, {plan.limit.why}"),
-        ("Tube for a drift", f"{inside}; soft metal, square ends"),
-        *(_of_hub(plan.hub) if plan.hub is not None else ()),
-    )
-    blanks = (
-        "Seat, two sections, four directions (mm)",
-        "Bore of the new ring (mm)",
-        "Shaft °C / ring °C, with the time",
-        "Gaps to the shoulder: top, right, bottom, left",
-        "0.03 mm feeler enters: top, right, bottom, left",
-        *(("Ends of the retaining ring, before / after",) if ring is not None else ()),
-        *(("Hole of the hub / outside of the new ring (mm)", "Bearing °C / hub °C, with the time") if plan.hub is not None else ()),
-        *(("0.03 mm feeler in the hub: top, right, bottom, left",) if plan.hub is not None else ()),
-    )
-    figures = tuple(figure for figure in (*plan.figures, *plan.hub_figures) if figure.value is not None)
-    return PlanPaper(
-        label=bearing.label,
-        about=about,
-        figures=figures,
-        blanks=blanks,
-        conditions=plan.conditions | frozenset(f"on_by_{way}" for way in WayOn) | _hub_conditions(plan.hub),
-        cells=4,
-    )
-
-
-def _of_hub(hub: HubPlan) -> tuple[tuple[str, str], ...]:
-    most = f"never above {number(hub.limit_c)} °C, {hub.limit_why}" if hub.limit_c is not None else "how warm it may get is not said"
-    size = f"{number(hub.bearing.outside_mm)} {hub.hole_class} in {hub.material.name}, outside {number(hub.hub_outside_mm)} mm"
-    return (("Hub", f"{size}; {most}"), ("Held in its hub by", hub.held_by.words))
-
-
-def _hub_conditions(hub: HubPlan | None) -> frozenset[str]:
-    return frozenset({f"hub_held_by_{hub.held_by}", *(f"in_by_{way}" for way in WayIn)}) if hub is not None else frozenset()
-
-
-def _follower_paper(plan: FollowerPlan) -> PlanPaper:
-    stud = plan.mount is Mount.STUD
-    thread = f", thread {plan.thread}" if plan.thread else ""
-    about = (
-        ("Follower", f"{plan.mount.words}, {'stud' if stud else 'pin'} {number(plan.size.bore_mm)} mm{thread}"),
-        ("Grease", "regreased in service: its fitting stays in" if plan.regreased else "not regreased: its hole is plugged"),
-    )
-    blanks = (
-        "Stud / hole (mm)" if stud else "Pin / bore (mm)",
-        "Grease hole to the unloaded side",
-        "Nut: torque, thread dry or oiled, wrench" if stud else "Both plates backed up",
-        "Plug or fitting in / roller turns",
-    )
-    figures = (clamp_result(plan.clamp),) if plan.clamp is not None else ()
-    return PlanPaper(
-        plan.size.label, about, figures, blanks, frozenset({f"follower_{plan.mount}"}), looks=looked_at(plan.mount, regreased=plan.regreased)
-    )
-
-
-def _insert_paper(plan: InsertPlan) -> PlanPaper:
-    about = (
-        ("Insert", f"{number(plan.outside_mm)} mm outside, outer ring {number(plan.ring_mm)} mm wide"),
-        ("Housing", f"{plan.iron.words}{'; works in grit or salt' if plan.grit else ''}{'; heavy, shocks' if plan.shock else ''}"),
-        ("Balls", plan.balls.words if plan.balls is not None else "not said"),
-        ("Grease", "regreased in service" if plan.regreased else "not regreased"),
-    )
-    blanks = (
-        "Old one out: had its outer ring turned?",
-        "Fitting's middle to the marked / other face (mm)",
-        "Groove in the bore towards / slot for a pin",
-        "New one in: groove towards / pin",
-        "Depths at the two slots / circle (mm); swivels",
-        "Hole closed by; plug out, fitting in, strokes, plug back",
-    )
-    return PlanPaper(plan.label, about, (), blanks, frozenset(), cells=2)
-
-
-def _unit_paper(plan: UnitPlan) -> PlanPaper:
-    if plan.lock is UnitLock.ADAPTER:
-        return _adapter_paper(plan)
-    if plan.lock is UnitLock.HALVES:
-        return _halves_paper(plan)
-    turns = "" if plan.rotation is Rotation.UNKNOWN else f"; the shaft turns {plan.rotation.words}"
-    about = (
-        ("Unit", f"{plan.form.words}, {plan.lock.words}"),
-        ("Shaft", f"{plan.shaft_text}, {plan.seat.words}{turns}"),
-        ("Lined up", plan.form.lined_up_by),
-        ("Works", plan.load.words),
-    )
-    own = {
-        UnitLock.SET_SCREWS: "Screws: torque, passes, stand on",
-        UnitLock.COLLAR: "Collar turned: clockwise / anticlockwise, from its own side; screw torque",
-    }.get(plan.lock, "Clamp: slits apart; screw torque")
-    blanks = (
-        "Shaft, two sections, four directions (mm)",
-        "Room towards / away from the fixed unit (mm)",
-        "Offset over length; feeler under each foot" if plan.form.on_feet else "Offset over length",
-        "Housing bolts: torque, wrench",
-        "Shaft turned by hand, after the bolts",
-        own,
-        "Screws again after ___ h",
-    )
-    return PlanPaper(label=plan.size.label, about=about, figures=plan.figures, blanks=blanks, conditions=plan.conditions, cells=4)
-
-
-def _halves_paper(plan: UnitPlan) -> PlanPaper:
-    about = (
-        ("Unit", f"{plan.form.words}, {plan.lock.words}"),
-        ("Shaft", f"{plan.shaft_text}, {plan.seat.words}"),
-        ("Its sheet", plan.given.get("screw_source", "")),
-        ("Lined up", plan.form.lined_up_by),
-    )
-    blanks = (
-        "Shaft, two sections, four directions (mm)",
-        "Numbers on both halves of each ring",
-        "Room towards / away from the fixed unit (mm)",
-        "Joint screws: torque, passes, wrench",
-        "Both joints closed alike",
-        "Offset over length; feeler under each foot" if plan.form.on_feet else "Offset over length",
-        "Housing bolts: torque, wrench",
-        "Shaft turned by hand, after the bolts",
-    )
-    return PlanPaper(label=plan.size.label, about=about, figures=plan.figures, blanks=blanks, conditions=plan.conditions, cells=4)
-
-
-def _adapter_paper(plan: UnitPlan) -> PlanPaper:
-    given = plan.given
-    zero = SheetZero(given["sheet_zero"]).words if given.get("sheet_zero") else "not said by the sheet: ask before the nut is marked"
-    about = (
-        ("Unit", f"{plan.form.words}, {plan.lock.words}"),
-        ("Shaft", f"{plan.shaft_text}, {plan.seat.words}"),
-        ("Turns", f"{given.get('turns', '')}, {given.get('turns_source', '')}"),
-        ("Counted from", zero),
-        ("Lined up", plan.form.lined_up_by),
-    )
-    blanks = (
-        "Shaft, two sections, four directions (mm)",
-        "Room towards / away from the fixed unit (mm)",
-        "Rim tapped: moved / did not move, each try",
-        "Slots of the nut / holes of the plate",
-        "Turns from the mark; on to the hole",
-        "Turned by hand, plate on",
-        "Offset over length; feeler under each foot" if plan.form.on_feet else "Offset over length",
-        "Housing bolts: torque, wrench",
-    )
-    return PlanPaper(label=plan.size.label, about=about, figures=plan.figures, blanks=blanks, conditions=plan.conditions, cells=4)
-
-
 def _unit_facts(plan: PlannedUnit, _whole: bool) -> list[Fact]:
     if plan.adapter is not None:
-        return [UnitPlanned(plan.unit), SeatPlanned(plan.unit.seat, None), AdapterPlanned(plan.adapter)]
+        return [
+            UnitPlanned(plan.unit),
+            SeatPlanned(plan.unit.seat, None),
+            AdapterPlanned(plan.adapter),
+        ]
     insert = [InsertPlanned(plan.insert)] if plan.insert is not None else []
     return [UnitPlanned(plan.unit), SeatPlanned(plan.unit.seat, None), *insert]
 
@@ -271,7 +103,7 @@ SHOULDER = PlanKind(
         SeatPlanned(seat_of(plan), plan.bore_limits_um),
     ],
     size=lambda plan: plan.bearing,
-    paper=_shoulder_paper,
+    paper=shoulder_paper,
 )
 FOLLOWER = PlanKind(
     order="follower",
@@ -281,7 +113,7 @@ FOLLOWER = PlanKind(
     procedure=lambda _: "follower",
     facts=lambda plan, _: [FollowerPlanned(plan)],
     size=lambda plan: plan.size,
-    paper=_follower_paper,
+    paper=follower_paper,
 )
 UNIT = PlanKind(
     order="unit",
@@ -291,7 +123,7 @@ UNIT = PlanKind(
     procedure=_unit_procedure,
     facts=_unit_facts,
     size=lambda plan: plan.unit.size,
-    paper=_unit_paper,
+    paper=unit_paper,
     planned=lambda state: state.plan,
     asks_float=True,
 )
@@ -303,7 +135,7 @@ INSERT = PlanKind(
     procedure=lambda _: "insert-bench",
     facts=lambda plan, _: [InsertPlanned(plan)],
     size=lambda _: None,
-    paper=_insert_paper,
+    paper=insert_paper,
     planned=lambda state: state.plan if state.plan is not None and state.plan.given else None,
 )
 FITTED = PlanKind(
@@ -326,50 +158,10 @@ def kind_of_draft(draft: Draft) -> PlanKind:
 
 def planned_at(job: Job, at: str) -> tuple[PlanKind, Any] | None:
     """What is planned at a place other than on a taper; None where nothing is."""
-    found = ((kind, kind.planned(job.of(kind.topic, at))) for kind in KINDS if kind.topic is not None)
+    found = (
+        (kind, kind.planned(job.of(kind.topic, at))) for kind in KINDS if kind.topic is not None
+    )
     return next(((kind, plan) for kind, plan in found if plan is not None), None)
-
-
-def cartridge_paper(plan: CartridgePlan, bearings: tuple[ShoulderPlan, ShoulderPlan]) -> PlanPaper:
-    """The plan sheet of a cartridge: its bearings, housing, covers, nut pair and flingers."""
-    fixed, floating = bearings
-    order = " – ".join(str(number) for number in pattern(plan.screws.count))
-    growth = f"{number(plan.growth_mm)} mm" if plan.growth_mm is not None else "not known"
-    threads = [(end, plan.nut(end)[0]) for end in plan.made.nuts]
-    nuts = [f"{end} end: {hand}-hand thread, tightened {hand.tightens}, looked at from the nut" for end, hand in threads if hand is not None]
-    about = (
-        ("Fixed bearing", f"{fixed.bearing.label}, {plan.fixed_end} end, seat {fixed.shaft_text} {fixed.shaft_class}"),
-        ("Floating bearing", f"{floating.bearing.label}, seat {floating.shaft_text} {floating.shaft_class}; growth {growth}"),
-        ("Never above", f"{number(fixed.limit.limit_c)} °C / {number(floating.limit.limit_c)} °C, {fixed.limit.why}"),
-        ("Housing", f"bores {plan.housing_class}"),
-        ("Covers", f"{plan.screws.count} × {plan.screws.text}, {plan.finish.words}, in the order {order}, passes of 30, 60, 100 and 100 %"),
-        ("Built", f"{plan.made.stands.words}; the {plan.made.first} bearing first"),
-        ("Nuts", "; ".join(nuts) or "none"),
-        ("Retaining rings", ", ".join(f"{ring.row.sits} at the {ring.side} bearing" for ring in plan.rings) or "none"),
-        ("Flingers", f"{' and '.join(f'{end} end' for end in plan.flingers)}{', clamped by the nuts' if plan.made.clamped else ''}" or "none"),
-    )
-    blanks = (
-        "Seats, two sections, four directions (mm)",
-        "Bores of the new rings (mm)",
-        "Bearing °C / housing °C before they meet",
-        "Sticks out below / free height, before lowering; turned over (mm)",
-        "Retaining rings: ends before / after, below the surface, turn",
-        "First nut: torque, tab, second jammed",
-        "Fixed cover: depth / spigot (mm)",
-        "Floating cover: depth / spigot (mm)",
-        "Gaps of the flange beside each screw",
-        "Flingers: gap at drive / far end",
-        "Grease between the pair / topped up",
-        "Temporary parts: in / out",
-    )
-    return PlanPaper(
-        label=f"cartridge, {fixed.bearing.label} and {floating.bearing.label}",
-        about=about,
-        figures=cartridge_figures(plan),
-        blanks=blanks,
-        conditions=cartridge.conditions(Cartridge(plan=plan)),
-        cells=4,
-    )
 
 
 def cartridge_at(job: Job) -> tuple[CartridgePlan, tuple[ShoulderPlan, ShoulderPlan]] | None:

@@ -1,4 +1,6 @@
-"""What is planned or said of a bearing beside what the plant's list has for its position: before there is a job, and in one."""
+"""What is planned or said of a bearing beside what the plant's list has for its position: before
+there is a job, and in one.
+"""
 
 from __future__ import annotations
 
@@ -19,7 +21,9 @@ from tribodex.usecases.ports import Machine
 
 @dataclass(frozen=True)
 class AsListed:
-    """What the list has for a position, and how a job would begin that is planned otherwise; None where nothing differs."""
+    """What the list has for a position, and how a job would begin that is planned otherwise; None
+    where nothing differs.
+    """
 
     listed: str
     verdict: Verdict | None
@@ -30,7 +34,9 @@ def compared(machines: Iterable[Machine], position_id: str, planned: str) -> AsL
     listed = _listed(machines).get(position_id)
     if listed is None:
         raise NotFound(f"The plant has no position “{position_id}”.")
-    said = PositionCompared("", listed, planned.strip(), not_as_listed(listed, planned.strip())).judgements()
+    said = PositionCompared(
+        "", listed, planned.strip(), not_as_listed(listed, planned.strip())
+    ).judgements()
     return AsListed(listed, said[0] if said else None)
 
 
@@ -39,15 +45,24 @@ def says_a_bearing(facts: Iterable[Fact]) -> bool:
     return any(isinstance(fact, PositionGiven) or _sizes(fact) is not None for fact in facts)
 
 
-def compared_again(machines: Iterable[Machine], before: Desk, after: Desk) -> Sequence[tuple[str, Fact]]:
-    """Each place whose bearing or position was said otherwise, beside the list: what differs now, or that it agrees again.
+def compared_again(
+    machines: Iterable[Machine], before: Desk, after: Desk
+) -> Sequence[tuple[str, Fact]]:
+    """Each place whose bearing or position was said otherwise, beside the list: what differs now,
+    or that it agrees again.
 
     What was put right or accepted by name stays so while the very same differs.
     """
     listed, found = _listed(machines), []
     for place in after.job.places:
-        planned, was = _label(after, place.id), after.job.of(stock.TOPIC, SHAFT).positions.get(place.id)
-        if planned == _label(before, place.id) and place.position_id == before.job.place(place.id).position_id:
+        planned, was = (
+            _label(after, place.id),
+            after.job.of(stock.TOPIC, SHAFT).positions.get(place.id),
+        )
+        if (
+            planned == _label(before, place.id)
+            and place.position_id == before.job.place(place.id).position_id
+        ):
             continue
         wanted = listed.get(place.position_id, "")
         differs = not_as_listed(wanted, planned)
@@ -66,10 +81,16 @@ def _sizes(fact: Fact) -> object:
 
 
 def _label(desk: Desk, place: str) -> str:
-    """The number of the bearing at a place, by the newest entry that says one; by the plan it was opened with before that."""
+    """The number of the bearing at a place, by the newest entry that says one; by the plan it was
+    opened with before that.
+    """
     job = desk.job
     said = [seq for (_, at), newest in job.newest.items() if at == place for seq in newest.values()]
-    sized = {seq: fact.sizes() for seq in said if (fact := job.effective.get(seq)) is not None and fact.sizes() is not None}
+    sized = {
+        seq: fact.sizes()
+        for seq in said
+        if (fact := job.effective.get(seq)) is not None and fact.sizes() is not None
+    }
     if not sized:
         fitted = desk.fitted(place)
         return fitted.bearing.label.strip() if fitted is not None else ""

@@ -1,4 +1,6 @@
-"""Bearings on cylindrical seats that are no deep groove ball bearings: their kind, sizes, arrangement and the maker's setting."""
+"""Bearings on cylindrical seats that are no deep groove ball bearings: their kind, sizes,
+arrangement and the maker's setting.
+"""
 
 from __future__ import annotations
 
@@ -14,7 +16,12 @@ from tribodex.core.shouldered.setting import Arrangement, PlaySetting, SetBy
 from tribodex.core.topics.shouldered.plan import ShoulderPlan
 from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
-from tribodex.usecases.planning.given_shouldered import ShoulderDraft, can_be, nut_torque_for, sizes_by_hand
+from tribodex.usecases.planning.given_shouldered import (
+    ShoulderDraft,
+    can_be,
+    nut_torque_for,
+    sizes_by_hand,
+)
 
 # Kinds that may be planned on a cylindrical seat; followers and inserts have plans of their own.
 KINDS = (
@@ -31,19 +38,34 @@ PRELOAD = Likely(0.02, 40.0, "a preloaded pair turns at tenths of a newton metre
 
 
 def kind_of(errors: Collector, draft: ShoulderDraft) -> StraightKind | None:
-    """The kind by its number, or as it was said; a size alone names none, and it is asked. None, kept in `errors`, while nobody knows."""
+    """The kind by its number, or as it was said; a size alone names none, and it is asked. None,
+    kept in `errors`, while nobody knows.
+    """
     said = draft.kind.strip()
     if said and said not in {kind.value for kind in KINDS}:
-        errors.add("kind", f"“{said}” is no kind that is planned here.", ", ".join(kind.words for kind in KINDS))
+        errors.add(
+            "kind",
+            f"“{said}” is no kind that is planned here.",
+            ", ".join(kind.words for kind in KINDS),
+        )
         return None
     if draft.designation.strip():
         by_number = _by_number(errors, draft.designation)
         if by_number is not None and said and said != by_number.value:
-            errors.add("kind", f"“{draft.designation.strip()}” is the number of a {by_number.words}: one of the two is wrong.", by_number.words)
+            errors.add(
+                "kind",
+                f"“{draft.designation.strip()}” is the number of a {by_number.words}: one of the"
+                " two is wrong.",
+                by_number.words,
+            )
             return None
         return by_number
     if not said:
-        errors.add("kind", "Which kind is it? A size alone does not tell, and none is taken for a ball bearing.", "as on its box or drawing")
+        errors.add(
+            "kind",
+            "Which kind is it? A size alone does not tell, and none is taken for a ball bearing.",
+            "as on its box or drawing",
+        )
         return None
     return StraightKind(said)
 
@@ -57,16 +79,29 @@ def _by_number(errors: Collector, text: str) -> StraightKind | None:
     return StraightKind.DEEP_GROOVE_BALL
 
 
-def other_bearing(errors: Collector, reference: Reference, draft: ShoulderDraft, kind: StraightKind) -> StraightBearing | None:
+def other_bearing(
+    errors: Collector, reference: Reference, draft: ShoulderDraft, kind: StraightKind
+) -> StraightBearing | None:
     """A bearing of another kind: sizes by its number where its series is known, else by hand."""
-    found = errors.take(lambda: read_other(draft.designation)) if draft.designation.strip() else None
+    found = (
+        errors.take(lambda: read_other(draft.designation)) if draft.designation.strip() else None
+    )
     sizes = sizes_by_hand(errors, draft, _known(reference, found) if found is not None else {})
     if len(sizes) < 3 or not can_be(errors, draft, sizes):
         return None
-    group = errors.choice(Group, draft.group, "group", found.group if found is not None and found.group is not None else Group.CN)
+    group = errors.choice(
+        Group,
+        draft.group,
+        "group",
+        found.group if found is not None and found.group is not None else Group.CN,
+    )
     sealed_unknown = found is not None and bool(found.unread) and not draft.closure.strip()
     if sealed_unknown and found is not None:
-        errors.add("closure", f"“{', '.join(found.unread)}” is not read here: is grease sealed in?", "open, shielded or sealed")
+        errors.add(
+            "closure",
+            f"“{', '.join(found.unread)}” is not read here: is grease sealed in?",
+            "open, shielded or sealed",
+        )
         return None
     closure = errors.choice(Closure, draft.closure, "closure", Closure.OPEN)
     if group is None or closure is None:
@@ -78,7 +113,8 @@ def other_bearing(errors: Collector, reference: Reference, draft: ShoulderDraft,
         group=group,
         closure=closure,
         basic_code=found.code if found is not None else "",
-        designation=draft.designation.strip() or f"{kind.words} {sizes['bore']:g} × {sizes['outside']:g} × {sizes['width']:g} mm",
+        designation=draft.designation.strip()
+        or f"{kind.words} {sizes['bore']:g} × {sizes['outside']:g} × {sizes['width']:g} mm",
         kind=kind,
     )
 
@@ -102,22 +138,46 @@ def _row(reference: Reference, code: str) -> tuple[float, float, float] | None:
     return None if row is None else (row.bore_mm, row.outside_mm, row.width_mm)
 
 
-def set_as_typed(errors: Collector, draft: ShoulderDraft, bearing: StraightBearing) -> tuple[Arrangement | None, PlaySetting | None]:
-    """How a pair stands to each other, which is asked, and its maker's setting, which may be missing: then it stays open."""
+def set_as_typed(
+    errors: Collector, draft: ShoulderDraft, bearing: StraightBearing
+) -> tuple[Arrangement | None, PlaySetting | None]:
+    """How a pair stands to each other, which is asked, and its maker's setting, which may be
+    missing: then it stays open.
+    """
     if not bearing.kind.is_set:
         return None, None
-    arrangement = errors.choice(Arrangement, draft.arrangement, "arrangement", question="How do it and its partner stand to each other?")
+    arrangement = errors.choice(
+        Arrangement,
+        draft.arrangement,
+        "arrangement",
+        question="How do it and its partner stand to each other?",
+    )
     if not draft.setting.strip():
         return arrangement, None
-    by = errors.choice(SetBy, draft.setting_by, "setting_by", question="Is the maker's figure end play, or the torque that turns it?")
+    by = errors.choice(
+        SetBy,
+        draft.setting_by,
+        "setting_by",
+        question="Is the maker's figure end play, or the torque that turns it?",
+    )
     if not draft.setting_source.strip():
-        errors.add("setting_source", "Where does this figure come from? Only the maker's is valid.", "drawing or sheet, page")
+        errors.add(
+            "setting_source",
+            "Where does this figure come from? Only the maker's is valid.",
+            "drawing or sheet, page",
+        )
     band = errors.take(lambda: _band(draft.setting, by)) if by is not None else None
     if band is not None and by is not None:
-        unit, family, likely = ("mm", Family.LENGTH, PLAY) if by is SetBy.END_PLAY else ("N·m", Family.TORQUE, PRELOAD)
+        unit, family, likely = (
+            ("mm", Family.LENGTH, PLAY) if by is SetBy.END_PLAY else ("N·m", Family.TORQUE, PRELOAD)
+        )
         most = band.high / 1000 if by is SetBy.END_PLAY else band.high
         errors.expect("setting", f"{most:g} {unit}", family, likely)
-    return arrangement, PlaySetting(by, band, draft.setting_source.strip()) if by is not None and band is not None else None
+    return arrangement, (
+        PlaySetting(by, band, draft.setting_source.strip())
+        if by is not None and band is not None
+        else None
+    )
 
 
 def _band(text: str, by: SetBy) -> Span:
@@ -125,7 +185,9 @@ def _band(text: str, by: SetBy) -> Span:
         return read_band_um(text, "setting", PLAY_UM, "0.05 to 0.10 mm")
     ends = [parse_torque_nm(part, "setting") for part in ends_of(text)]
     if len(ends) not in (1, 2) or ends[0] > ends[-1]:
-        raise InvalidInput.at("setting", f"“{text.strip()}” names no torque or range of torques.", "0.4 to 0.8 N·m")
+        raise InvalidInput.at(
+            "setting", f"“{text.strip()}” names no torque or range of torques.", "0.4 to 0.8 N·m"
+        )
     return Span(ends[0], ends[-1])
 
 
@@ -134,17 +196,28 @@ def remarks_on(plan: ShoulderPlan) -> tuple[str, ...]:
     kind = plan.bearing.kind
     found = []
     if plan.group_um is None and kind.has_group:
-        found.append("No clearance table of this kind is kept here: what the fit takes of it is not computed.")
+        found.append(
+            "No clearance table of this kind is kept here: what the fit takes of it is not"
+            " computed."
+        )
     if kind.one_way:
-        found.append("It carries push from one face: which way round is on the drawing; never pushed on from the face it comes apart at.")
+        found.append(
+            "It carries push from one face: which way round is on the drawing; never pushed on from"
+            " the face it comes apart at."
+        )
     if plan.arrangement is not None:
         found.append(f"{plan.arrangement.words[0].upper()}{plan.arrangement.words[1:]}.")
     if kind.is_set and plan.setting is None:
-        found.append("Setting open: end play or preload is its maker's figure; without it nothing here says that it is set.")
+        found.append(
+            "Setting open: end play or preload is its maker's figure; without it nothing here says"
+            " that it is set."
+        )
     return tuple(found)
 
 
-def nut_as_typed(errors: Collector, draft: ShoulderDraft, bearing: StraightBearing | None) -> tuple[float | None, str]:
+def nut_as_typed(
+    errors: Collector, draft: ShoulderDraft, bearing: StraightBearing | None
+) -> tuple[float | None, str]:
     """The maker's torque of the lock nut with its source; None where nobody gave it."""
     if not draft.nut_torque.strip():
         return None, ""
@@ -153,4 +226,7 @@ def nut_as_typed(errors: Collector, draft: ShoulderDraft, bearing: StraightBeari
     if bearing is not None:
         likely = nut_torque_for(bearing.bore_mm)
         errors.expect("nut_torque", draft.nut_torque, Family.TORQUE, likely)
-    return errors.take(lambda: parse_torque_nm(draft.nut_torque, "nut_torque")), draft.nut_source.strip()
+    return (
+        errors.take(lambda: parse_torque_nm(draft.nut_torque, "nut_torque")),
+        draft.nut_source.strip(),
+    )

@@ -9,7 +9,13 @@ from tribodex.core.components.bearing import Group
 from tribodex.core.components.material import SHAFT_STEEL
 from tribodex.core.components.other_kinds import read_other
 from tribodex.core.components.shaft import Finish, Shaft
-from tribodex.core.components.straight import Closure, StraightBearing, StraightKind, read_number, size_of
+from tribodex.core.components.straight import (
+    Closure,
+    StraightBearing,
+    StraightKind,
+    read_number,
+    size_of,
+)
 from tribodex.core.errors import InvalidInput
 from tribodex.core.fits.iso286 import shaft_limits_um
 from tribodex.core.fits.seat import SeatSpec, cylindrical_seat
@@ -23,7 +29,13 @@ from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft, can_be, sizes_by_hand
 from tribodex.usecases.planning.hub import hub_plan
-from tribodex.usecases.planning.other_kinds import kind_of, nut_as_typed, other_bearing, remarks_on, set_as_typed
+from tribodex.usecases.planning.other_kinds import (
+    kind_of,
+    nut_as_typed,
+    other_bearing,
+    remarks_on,
+    set_as_typed,
+)
 
 # Bores of the clearance table of deep groove ball bearings that are planned here (µm).
 
@@ -33,26 +45,59 @@ def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
     errors = Collector(draft.meant)
     bearing = _bearing(errors, reference, draft)
     finish = errors.choice(Finish, draft.shaft_finish, "shaft_finish", Finish.GROUND)
-    held_by = errors.choice(HeldBy, draft.held_by, "held_by", question="What holds it against its shoulder?")
+    held_by = errors.choice(
+        HeldBy, draft.held_by, "held_by", question="What holds it against its shoulder?"
+    )
     limit = errors.take(lambda: _limit(draft, bearing)) if bearing is not None else None
     said = draft.stick_out.strip()
-    stick_out = errors.take(lambda: read_length(said, "stick_out", LengthUnit.MM, (0.0, 5_000_000.0), zero=True)) if said else None
+    stick_out = (
+        errors.take(
+            lambda: read_length(said, "stick_out", LengthUnit.MM, (0.0, 5_000_000.0), zero=True)
+        )
+        if said
+        else None
+    )
     tolerance = draft.shaft_class.strip()
     if not tolerance:
-        errors.add("shaft_class", "The seat's tolerance class is needed: the fit hangs on it.", "by the drawing, for example k5, m6, n6")
-    seat = errors.take(lambda: _seat(bearing.bore_mm, tolerance)) if bearing is not None and tolerance else None
+        errors.add(
+            "shaft_class",
+            "The seat's tolerance class is needed: the fit hangs on it.",
+            "by the drawing, for example k5, m6, n6",
+        )
+    seat = (
+        errors.take(lambda: _seat(bearing.bore_mm, tolerance))
+        if bearing is not None and tolerance
+        else None
+    )
     ring = _ring(errors, reference, held_by, bearing)
-    shaft = errors.take(lambda: _shaft(draft, bearing, finish)) if bearing is not None and finish is not None else None
+    shaft = (
+        errors.take(lambda: _shaft(draft, bearing, finish))
+        if bearing is not None and finish is not None
+        else None
+    )
     nut = nut_as_typed(errors, draft, bearing)
-    arrangement, setting = set_as_typed(errors, draft, bearing) if bearing is not None else (None, None)
-    hub = hub_plan(errors, reference, draft, bearing, held_by, seat)
+    arrangement, setting = (
+        set_as_typed(errors, draft, bearing) if bearing is not None else (None, None)
+    )
+    hub = hub_plan(errors, reference, draft, bearing, held_by, seat_um=seat)
     errors.check()
-    assert bearing is not None and held_by is not None and limit is not None and seat is not None and shaft is not None  # checked
+    assert (
+        bearing is not None
+        and held_by is not None
+        and limit is not None
+        and seat is not None
+        and shaft is not None
+    )  # checked
     bore = reference.rings.limits_um("inner_bore", bearing.bore_mm, "Normal")
     # The table is that of deep groove ball bearings: no other kind is computed by it.
     balls = bearing.kind is StraightKind.DEEP_GROOVE_BALL
     group = reference.groove_clearance.row(bearing.bore_mm).limits(bearing.group) if balls else None
-    sources = (reference.groove_clearance.source, reference.rings.source, reference.retaining_rings.source, reference.groove_dimensions.source)
+    sources = (
+        reference.groove_clearance.source,
+        reference.rings.source,
+        reference.retaining_rings.source,
+        reference.groove_dimensions.source,
+    )
     return ShoulderPlan(
         bearing=bearing,
         shaft=shaft,
@@ -83,7 +128,9 @@ def seat_of(plan: ShoulderPlan) -> SeatSpec:
 
 @dataclass(frozen=True)
 class ShoulderSheet:
-    """A plan worked out without keeping it: what it is, its targets, and what could not be read of its number."""
+    """A plan worked out without keeping it: what it is, its targets, and what could not be read of
+    its number.
+    """
 
     label: str
     closure: str
@@ -99,14 +146,25 @@ def shoulder_sheet(reference: Reference, draft: ShoulderDraft) -> ShoulderSheet:
     kind, figures = plan.bearing.kind, (*plan.figures, *plan.hub_figures)
     if kind is StraightKind.DEEP_GROOVE_BALL:
         unread = read_number(draft.designation).unread if draft.designation.strip() else ()
-        return ShoulderSheet(plan.bearing.label, plan.bearing.closure.words, plan.held_by.words, figures, unread, ())
+        return ShoulderSheet(
+            plan.bearing.label, plan.bearing.closure.words, plan.held_by.words, figures, unread, ()
+        )
     other = read_other(draft.designation) if draft.designation.strip() else None
     remarks = (*(other.remarks if other is not None else ()), *remarks_on(plan))
     said = f"{kind.words}, {plan.bearing.closure.words}"
-    return ShoulderSheet(plan.bearing.label, said, plan.held_by.words, figures, other.unread if other is not None else (), remarks)
+    return ShoulderSheet(
+        plan.bearing.label,
+        said,
+        plan.held_by.words,
+        figures,
+        other.unread if other is not None else (),
+        remarks,
+    )
 
 
-def _bearing(errors: Collector, reference: Reference, draft: ShoulderDraft) -> StraightBearing | None:
+def _bearing(
+    errors: Collector, reference: Reference, draft: ShoulderDraft
+) -> StraightBearing | None:
     kind = kind_of(errors, draft)
     if kind is None:
         if not draft.designation.strip():
@@ -115,7 +173,9 @@ def _bearing(errors: Collector, reference: Reference, draft: ShoulderDraft) -> S
         return None
     if kind is not StraightKind.DEEP_GROOVE_BALL:
         return other_bearing(errors, reference, draft, kind)
-    found = errors.take(lambda: read_number(draft.designation)) if draft.designation.strip() else None
+    found = (
+        errors.take(lambda: read_number(draft.designation)) if draft.designation.strip() else None
+    )
     if draft.designation.strip() and found is None:
         return None
     by_hand = {name: getattr(draft, name).strip() for name in ("bore", "outside", "width")}
@@ -131,25 +191,37 @@ def _bearing(errors: Collector, reference: Reference, draft: ShoulderDraft) -> S
         return None
     if not can_be(errors, draft, sizes):
         return None
-    group = errors.choice(Group, draft.group, "group", found.group if found is not None else Group.CN)
-    # Whether grease is sealed in decides how warm it may get: it is read from the number or asked, never assumed.
+    group = errors.choice(
+        Group, draft.group, "group", found.group if found is not None else Group.CN
+    )
+    # Whether grease is sealed in decides how warm it may get: it is read from the number or asked,
+    # never assumed.
     known = found.closure if found is not None and found.closure_known else None
     if found is not None and known is None and not draft.closure.strip():
         unread = ", ".join(found.unread)
         errors.add(
-            "closure", f"“{unread}” is not read here: is grease sealed in? Until that is said, 80 °C is the limit.", "open, shielded or sealed"
+            "closure",
+            f"“{unread}” is not read here: is grease sealed in? Until that is said, 80 °C is the"
+            " limit.",
+            "open, shielded or sealed",
         )
         return None
     closure = errors.choice(Closure, draft.closure, "closure", known)
     if found is not None and closure is Closure.OPEN and found.closure is not Closure.OPEN:
         errors.add(
-            "closure", f"“{draft.designation.strip()}” says {found.closure.value}: one of the two is wrong.", f"{found.closure.value}; or the number"
+            "closure",
+            f"“{draft.designation.strip()}” says {found.closure.value}: one of the two is wrong.",
+            f"{found.closure.value}; or the number",
         )
         return None
     if group is None or closure is None:
         return None
     text = draft.designation.strip()
-    label = text if not text or draft.group.strip() in ("", found.group if found is not None else "") else f"{text}, {group}"
+    label = (
+        text
+        if not text or draft.group.strip() in ("", found.group if found is not None else "")
+        else f"{text}, {group}"
+    )
     return StraightBearing(
         bore_mm=sizes["bore"],
         outside_mm=sizes["outside"],
@@ -165,19 +237,31 @@ def _seat(bore_mm: float, tolerance: str) -> Span:
     try:
         return shaft_limits_um(bore_mm, tolerance)
     except InvalidInput as error:
-        raise InvalidInput(error.detail, *(replace(field, name="shaft_class") for field in error.fields)) from error
+        raise InvalidInput(
+            error.detail, *(replace(field, name="shaft_class") for field in error.fields)
+        ) from error
 
 
 def _limit(draft: ShoulderDraft, bearing: StraightBearing) -> HeatLimit:
-    return heat_limit(bearing.closure, parse_temperature_c(draft.limit, "limit") if draft.limit.strip() else None)
+    return heat_limit(
+        bearing.closure, parse_temperature_c(draft.limit, "limit") if draft.limit.strip() else None
+    )
 
 
 def _shaft(draft: ShoulderDraft, bearing: StraightBearing, finish: Finish) -> Shaft:
-    bored = read_length(draft.shaft_bore, "shaft_bore", LengthUnit.MM, (500.0, bearing.bore_mm * 1000)).mm if draft.shaft_bore.strip() else 0.0
+    bored = (
+        read_length(
+            draft.shaft_bore, "shaft_bore", LengthUnit.MM, (500.0, bearing.bore_mm * 1000)
+        ).mm
+        if draft.shaft_bore.strip()
+        else 0.0
+    )
     return replace(Shaft(bearing.bore_mm, 0.0, SHAFT_STEEL, finish), bore_mm=bored)
 
 
-def _ring(errors: Collector, reference: Reference, held_by: HeldBy | None, bearing: StraightBearing | None) -> RingRow | None:
+def _ring(
+    errors: Collector, reference: Reference, held_by: HeldBy | None, bearing: StraightBearing | None
+) -> RingRow | None:
     if held_by not in (HeldBy.RETAINING_RING, HeldBy.BORE_RING) or bearing is None:
         return None
     sits: Sits = "shaft" if held_by is HeldBy.RETAINING_RING else "bore"
@@ -185,5 +269,9 @@ def _ring(errors: Collector, reference: Reference, held_by: HeldBy | None, beari
     row = reference.retaining_rings.find(sits, size)
     if row is None:
         where = "for a shaft" if sits == "shaft" else "for a bore"
-        errors.add("held_by", f"The table has no retaining ring {where} of {size:g} mm.", "lock nut or cover; or look at the drawing")
+        errors.add(
+            "held_by",
+            f"The table has no retaining ring {where} of {size:g} mm.",
+            "lock nut or cover; or look at the drawing",
+        )
     return row

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import asdict, dataclass
+from functools import partial
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
@@ -33,7 +34,9 @@ BORE_UM, OUTSIDE_UM, WIDTH_UM = (8_000.0, 200_000.0), (20_000.0, 400_000.0), (8_
 
 @dataclass(frozen=True)
 class PlannedUnit:
-    """A unit, its insert where that is replaced first, and how it is driven up where it stands on an adapter sleeve."""
+    """A unit, its insert where that is replaced first, and how it is driven up where it stands on
+    an adapter sleeve.
+    """
 
     unit: UnitPlan
     insert: InsertPlan | None
@@ -53,25 +56,60 @@ def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
     )
     lock = errors.choice(UnitLock, draft.lock, "lock", question="What locks it on the shaft?")
     rotation = errors.choice(
-        Rotation, draft.rotation, "rotation", None if lock is UnitLock.COLLAR else Rotation.UNKNOWN, question="Which way does the shaft turn?"
+        Rotation,
+        draft.rotation,
+        "rotation",
+        None if lock is UnitLock.COLLAR else Rotation.UNKNOWN,
+        question="Which way does the shaft turn?",
     )
     faces = _faces(errors, draft) if lock is UnitLock.COLLAR else None
     if lock is UnitLock.COLLAR and rotation in (Rotation.BOTH, Rotation.UNKNOWN):
         why = "A collar holds one way alone" + (
-            ", and this shaft turns both ways." if rotation is Rotation.BOTH else ": which way does the shaft turn?"
+            ", and this shaft turns both ways."
+            if rotation is Rotation.BOTH
+            else ": which way does the shaft turn?"
         )
-        errors.add("rotation", why, "clockwise or anticlockwise, seen from the drive end; or another lock")
+        errors.add(
+            "rotation", why, "clockwise or anticlockwise, seen from the drive end; or another lock"
+        )
     seat = errors.take(lambda: _seat(reference, draft, size.bore_mm)) if size is not None else None
-    screw = _screw(errors, reference, draft, size.bore_mm if size is not None and lock is UnitLock.SET_SCREWS else None)
+    screw = _screw(
+        errors,
+        reference,
+        draft,
+        size.bore_mm if size is not None and lock is UnitLock.SET_SCREWS else None,
+    )
     base, base_source = base_torque(errors, draft)
     growth = growth_mm(errors, draft)
-    regreased = _yes(errors, draft.regreased, "regreased", "Will it be regreased in service? Sets the allowed misalignment.")
+    regreased = _yes(
+        errors,
+        draft.regreased,
+        "regreased",
+        "Will it be regreased in service? Sets the allowed misalignment.",
+    )
     replaced = draft.replace_insert.strip() == "yes"
     iron = errors.choice(Iron, draft.iron, "iron", Iron.UNKNOWN) if replaced else None
-    grit = _yes(errors, draft.grit, "grit", "Does it work in grit or salt? What closes the grease hole hangs on it.") if replaced else False
+    grit = (
+        _yes(
+            errors,
+            draft.grit,
+            "grit",
+            "Does it work in grit or salt? What closes the grease hole hangs on it.",
+        )
+        if replaced
+        else False
+    )
     errors.check()
-    assert size is not None and form is not None and load is not None and lock is not None and rotation is not None  # checked
-    assert seat is not None and screw is not None and regreased is not None and grit is not None  # checked
+    assert (
+        size is not None
+        and form is not None
+        and load is not None
+        and lock is not None
+        and rotation is not None
+    )  # checked
+    assert (
+        seat is not None and screw is not None and regreased is not None and grit is not None
+    )  # checked
     given = {k: v for k, v in asdict(draft).items() if v}
     sources = (reference.set_screws.source, reference.inserts.source, reference.inch_shafts.source)
     unit = UnitPlan(
@@ -93,7 +131,15 @@ def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
     )
     ring = row.outer_width_mm if row is not None else size.width_mm / 2
     insert = (
-        InsertPlan(label=size.label, outside_mm=size.outside_mm, ring_mm=ring, iron=iron, grit=grit, regreased=regreased, shock=load is Load.SHOCK)
+        InsertPlan(
+            label=size.label,
+            outside_mm=size.outside_mm,
+            ring_mm=ring,
+            iron=iron,
+            grit=grit,
+            regreased=regreased,
+            shock=load is Load.SHOCK,
+        )
         if iron is not None
         else None
     )
@@ -113,75 +159,134 @@ def _by_its_sheet(errors: Collector, reference: Reference, draft: UnitDraft) -> 
     return PlannedUnit(made[0], None, made[1])
 
 
-def _size(errors: Collector, draft: UnitDraft, row: InsertRow | None) -> tuple[StraightBearing | None, str]:
+def _size(
+    errors: Collector, draft: UnitDraft, row: InsertRow | None
+) -> tuple[StraightBearing | None, str]:
     sizes: dict[str, float | None] = {}
-    known = {"bore": None, "outside": row.outside_mm if row else None, "width": row.inner_width_mm if row else None}
+    known = {
+        "bore": None,
+        "outside": row.outside_mm if row else None,
+        "width": row.inner_width_mm if row else None,
+    }
     for name, sensible in (("bore", BORE_UM), ("outside", OUTSIDE_UM), ("width", WIDTH_UM)):
         said = getattr(draft, name).strip()
         if said:
-            sizes[name] = errors.take(lambda said=said, name=name, sensible=sensible: read_length(said, name, LengthUnit.MM, sensible).mm)  # type: ignore[misc]
+            length = errors.take(partial(read_length, said, name, LengthUnit.MM, sensible))
+            sizes[name] = length.mm if length is not None else None
         elif known[name] is not None:
             sizes[name] = known[name]
         elif name == "bore":
-            errors.add("bore", "The shaft's diameter is needed: one insert exists for several shafts.", "35 mm, or 1 7/16 in")
+            errors.add(
+                "bore",
+                "The shaft's diameter is needed: one insert exists for several shafts.",
+                "35 mm, or 1 7/16 in",
+            )
         else:
-            errors.add(name, "The table has no insert of this number.", f"{name} by hand, mm or in, from the ring or the maker's list")
+            errors.add(
+                name,
+                "The table has no insert of this number.",
+                f"{name} by hand, mm or in, from the ring or the maker's list",
+            )
     if any(sizes.get(name) is None for name in known):
         return None, ""
     bore, outside, width = (float(sizes[name] or 0.0) for name in ("bore", "outside", "width"))
     if row is not None and not draft.outside.strip() and bore > row.bore_mm + ABOVE_BORE_MM:
-        what = f"An insert {row.code} is made for shafts up to about {row.bore_mm:g} mm, not for {bore:g} mm: number or shaft is another one."
-        errors.add("bore", what, "the number on the ring, and the shaft measured; sizes by hand where the maker has such a one")
+        what = (
+            f"An insert {row.code} is made for shafts up to about {row.bore_mm:g} mm, not for"
+            f" {bore:g} mm: number or shaft is another one."
+        )
+        errors.add(
+            "bore",
+            what,
+            "the number on the ring, and the shaft measured; sizes by hand where the maker has such"
+            " a one",
+        )
         return None, ""
     if not bore < outside:
-        errors.add("bore", f"A bore of {bore:g} mm in an insert of {outside:g} mm cannot be.", f"below {outside:g} mm")
+        errors.add(
+            "bore",
+            f"A bore of {bore:g} mm in an insert of {outside:g} mm cannot be.",
+            f"below {outside:g} mm",
+        )
         return None, ""
-    errors.expect("width", draft.width, Family.LENGTH, beside(outside, 0.15, 1.2, "its outside diameter is"))
+    errors.expect(
+        "width", draft.width, Family.LENGTH, beside(outside, 0.15, 1.2, "its outside diameter is")
+    )
     text = draft.insert.strip()
     label = f"insert {text}, {draft.bore.strip()}" if text else f"insert {bore:g} × {outside:g} mm"
-    return StraightBearing(
-        bore_mm=bore,
-        outside_mm=outside,
-        width_mm=width,
-        group=Group.CN,
-        closure=Closure.SEALED,
-        basic_code="",
-        designation=label,
-        kind=StraightKind.INSERT_BALL,
-    ), draft.bore.strip()
+    return (
+        StraightBearing(
+            bore_mm=bore,
+            outside_mm=outside,
+            width_mm=width,
+            group=Group.CN,
+            closure=Closure.SEALED,
+            basic_code="",
+            designation=label,
+            kind=StraightKind.INSERT_BALL,
+        ),
+        draft.bore.strip(),
+    )
 
 
 def _faces(errors: Collector, draft: UnitDraft) -> bool | None:
     if draft.faces.strip() not in ("drive_end", "far_end"):
-        errors.add("faces", "Which end of the shaft does the collar look to?", "drive_end or far_end")
+        errors.add(
+            "faces", "Which end of the shaft does the collar look to?", "drive_end or far_end"
+        )
         return None
     return draft.faces.strip() == "drive_end"
 
 
 def _seat(reference: Reference, draft: UnitDraft, bore_mm: float) -> SeatSpec:
-    if draft.bore.strip().lower().removesuffix(".").endswith(("in", '"')) and not draft.shaft_class.strip():
+    if (
+        draft.bore.strip().lower().removesuffix(".").endswith(("in", '"'))
+        and not draft.shaft_class.strip()
+    ):
         band = reference.inch_shafts.find("set_screw", bore_mm / 25.4)
         if band is not None:
             words = f"inch shaft, {band.upper_in:+.4g}/{band.lower_in:+.4g} in"
-            return sliding_seat(bore_mm, "", Span(band.lower_in * 25400, band.upper_in * 25400), words)
+            return sliding_seat(
+                bore_mm, "", Span(band.lower_in * 25400, band.upper_in * 25400), words
+            )
     return sliding_seat(bore_mm, draft.shaft_class.strip())
 
 
-def _screw(errors: Collector, reference: Reference, draft: UnitDraft, bore_mm: float | None) -> ScrewTorque | None:
-    """The maker's torque where one was typed in, else what the practices say of this screw; the screw itself by the bore where it is known."""
-    screw = draft.screw.strip() or (reference.inserts.screw_of(bore_mm) if bore_mm is not None else "")
+def _screw(
+    errors: Collector, reference: Reference, draft: UnitDraft, bore_mm: float | None
+) -> ScrewTorque | None:
+    """The maker's torque where one was typed in, else what the practices say of this screw; the
+    screw itself by the bore where it is known.
+    """
+    screw = draft.screw.strip() or (
+        reference.inserts.screw_of(bore_mm) if bore_mm is not None else ""
+    )
     if not screw:
-        errors.add("screw", "Which set screw or clamp screw locks it?", ", ".join(reference.set_screws.sizes()))
+        errors.add(
+            "screw",
+            "Which set screw or clamp screw locks it?",
+            ", ".join(reference.set_screws.sizes()),
+        )
         return None
     if draft.screw_torque.strip():
         torque = errors.take(lambda: parse_torque_nm(draft.screw_torque, "screw_torque"))
         errors.expect("screw_torque", draft.screw_torque, Family.TORQUE, likely_torque(screw))
         if not draft.screw_source.strip():
-            errors.add("screw_source", "Where does the torque come from?", "the maker's sheet, page")
-        return ScrewTorque(screw, (Span(torque, torque),), draft.screw_source.strip(), maker=True) if torque is not None else None
+            errors.add(
+                "screw_source", "Where does the torque come from?", "the maker's sheet, page"
+            )
+        return (
+            ScrewTorque(screw, (Span(torque, torque),), draft.screw_source.strip(), maker=True)
+            if torque is not None
+            else None
+        )
     found = torque_of(reference.set_screws, screw)
     if found is None:
-        errors.add("screw", f"No torque is known here for a screw {screw}.", f"{', '.join(reference.set_screws.sizes())}; or the maker's torque")
+        errors.add(
+            "screw",
+            f"No torque is known here for a screw {screw}.",
+            f"{', '.join(reference.set_screws.sizes())}; or the maker's torque",
+        )
     return found
 
 
@@ -194,7 +299,8 @@ def _yes(errors: Collector, said: str, name: str, question: str) -> bool | None:
 
 @dataclass(frozen=True)
 class UnitSheet:
-    """A plan worked out without keeping it: targets, and every way to lock, weighed for this duty."""
+    """A plan worked out without keeping it: targets, and every way to lock, weighed for this
+    duty."""
 
     label: str
     form: str
@@ -224,7 +330,11 @@ def _driven(plan: AdapterPlan | None) -> tuple[Result, ...]:
     if plan is None:
         return ()
     travel = travel_result(plan)
-    return (turns_result(plan), *((travel,) if travel is not None else ()), positions_result(plan.range_deg, plan.step_deg, None, 0.0))
+    return (
+        turns_result(plan),
+        *((travel,) if travel is not None else ()),
+        positions_result(plan.range_deg, plan.step_deg, None, 0.0),
+    )
 
 
 @AS_TYPED
@@ -247,15 +357,17 @@ class LockChoice:
 
 
 def lock_choice(duty: Duty) -> LockChoice:
-    """Ways to lock an insert, weighed for a duty. Raises InvalidInput with every field to correct."""
+    """Ways to lock an insert, weighed for a duty. Raises InvalidInput with every field to
+    correct."""
     errors = Collector()
     rotation = errors.choice(Rotation, duty.rotation, "rotation", Rotation.UNKNOWN)
     load = errors.choice(Load, duty.load, "load", Load.NORMAL)
     errors.check()
     assert rotation is not None and load is not None  # checked
     note = (
-        "A unit on an adapter sleeve and a bearing in two halves follow their own sheets. Where no end of the shaft can be cleared, "
-        "two halves are the way that moves nothing. The maker's word on load and speed goes first."
+        "A unit on an adapter sleeve and a bearing in two halves follow their own sheets. Where no"
+        " end of the shaft can be cleared, two halves are the way that moves nothing. The maker's"
+        " word on load and speed goes first."
     )
     often, trapped = (said.strip() == "yes" for said in (duty.moved_often, duty.trapped))
     return LockChoice(advise_lock(rotation, load, moved_often=often, trapped=trapped), note)

@@ -1,4 +1,6 @@
-"""A housed unit on an adapter sleeve: nut run up to the zero of its sheet, turned by its sheet, lock plate fitted, turned by hand."""
+"""A housed unit on an adapter sleeve: nut run up to the zero of its sheet, turned by its sheet,
+lock plate fitted, turned by hand.
+"""
 
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.adapter_unit import commands as cmd

@@ -1,4 +1,6 @@
-"""What a person can ask while the nut of an adapter unit is turned. Amounts stay as typed until they are read."""
+"""What a person can ask while the nut of an adapter unit is turned. Amounts stay as typed until
+they are read.
+"""
 
 from __future__ import annotations
 
@@ -22,7 +24,8 @@ class TapRim:
 
 @dataclass(frozen=True)
 class MarkUnitZero:
-    """Nut and sleeve are marked where the count begins. `tapped`: until it no longer moved, without a tap of the screen for each try.
+    """Nut and sleeve are marked where the count begins. `tapped`: until it no longer moved, without
+    a tap of the screen for each try.
 
     `counted_from` where the plan's sheet is silent: what its maker says; `said_by` who.
     """
@@ -37,13 +40,17 @@ class TurnUnitNut:
     """The nut was tightened."""
 
     amount: Annotated[str, number(Family.TURN, "How far", "1/2, 180°")]
-    unit: Annotated[Literal["turns", "degrees"], choice("In", {"turns": "turns", "degrees": "degrees"})] = "turns"
+    unit: Annotated[
+        Literal["turns", "degrees"], choice("In", {"turns": "turns", "degrees": "degrees"})
+    ] = "turns"
     shown: Shown = ""
 
 
 @dataclass(frozen=True)
 class BackUnitNut:
-    """The nut turned back: it would not slide, its zero was another one, or it is released to begin again."""
+    """The nut turned back: it would not slide, its zero was another one, or it is released to begin
+    again.
+    """
 
     reason: Annotated[str, words("Reason", "will not slide, start again")]
 
@@ -68,7 +75,9 @@ class FitPlate:
     """Tightened on to the plate's hole, plate screwed down."""
 
     turn: Annotated[str, number(Family.ANGLE, "Tightened to the hole", "8°; 0 where it met")]
-    torque: Annotated[str, torque_of("Torque of its screws", "6 N·m", empty="the sheet does not say")] = ""
+    torque: Annotated[
+        str, torque_of("Torque of its screws", "6 N·m", empty="the sheet does not say")
+    ] = ""
     decided_by: Annotated[str, words("Decided by")] = ""
     reason: Annotated[str, words("Reason")] = ""
 
@@ -81,4 +90,13 @@ class TryDriven:
     text: Annotated[str, words("How it turns")] = ""
 
 
-COMMANDS: tuple[type, ...] = (TapRim, MarkUnitZero, TurnUnitNut, BackUnitNut, CountPlate, SeePlate, FitPlate, TryDriven)
+COMMANDS: tuple[type, ...] = (
+    TapRim,
+    MarkUnitZero,
+    TurnUnitNut,
+    BackUnitNut,
+    CountPlate,
+    SeePlate,
+    FitPlate,
+    TryDriven,
+)

@@ -1,4 +1,6 @@
-"""What can be said of an adapter unit that goes on by turns: plan, taps, zero mark, turns, plate counted, seen, fitted, turned by hand."""
+"""What can be said of an adapter unit that goes on by turns: plan, taps, zero mark, turns, plate
+counted, seen, fitted, turned by hand.
+"""
 
 from __future__ import annotations
 
@@ -27,14 +29,17 @@ class AdapterPlanned(Fact):
 
 @dataclass(frozen=True)
 class RimTapped(Fact):
-    """The nut's rim was tapped and the nut tried again with both hands: it moved on, or it did not."""
+    """The nut's rim was tapped and the nut tried again with both hands: it moved on, or it did
+    not."""
 
     moved: bool
 
 
 @dataclass(frozen=True)
 class UnitZeroMarked(Fact):
-    """Nut and sleeve marked: the zero that the sheet counts from, by whose word where the sheet is silent, and whether this is it."""
+    """Nut and sleeve marked: the zero that the sheet counts from, by whose word where the sheet is
+    silent, and whether this is it.
+    """
 
     counted_from: SheetZero
     said_by: str
@@ -70,7 +75,9 @@ class PlateSeen(Fact):
 
 @dataclass(frozen=True)
 class PlateFitted(Fact):
-    """Tightened on to a hole of the plate, plate screwed down; torque of its screws where the sheet says one (N·m)."""
+    """Tightened on to a hole of the plate, plate screwed down; torque of its screws where the sheet
+    says one (N·m).
+    """
 
     turn_deg: float
     torque_nm: float | None
@@ -91,8 +98,30 @@ class DrivenTried(Fact):
 
     def judgements(self) -> tuple[Verdict, ...]:
         why = f"{self.text}. Driven too far: nut back, start again."
-        return () if self.freely else (Verdict("does not turn freely", Level.STOP, why, code=DrivenCode.BINDS),)
+        return (
+            ()
+            if self.freely
+            else (Verdict("does not turn freely", Level.STOP, why, code=DrivenCode.BINDS),)
+        )
 
 
-FACTS: tuple[type[Fact], ...] = (AdapterPlanned, RimTapped, UnitZeroMarked, UnitNutTurned, PlateCounted, PlateSeen, PlateFitted, DrivenTried)
-AdapterFact = AdapterPlanned | RimTapped | UnitZeroMarked | UnitNutTurned | PlateCounted | PlateSeen | PlateFitted | DrivenTried
+FACTS: tuple[type[Fact], ...] = (
+    AdapterPlanned,
+    RimTapped,
+    UnitZeroMarked,
+    UnitNutTurned,
+    PlateCounted,
+    PlateSeen,
+    PlateFitted,
+    DrivenTried,
+)
+AdapterFact = (
+    AdapterPlanned
+    | RimTapped
+    | UnitZeroMarked
+    | UnitNutTurned
+    | PlateCounted
+    | PlateSeen
+    | PlateFitted
+    | DrivenTried
+)

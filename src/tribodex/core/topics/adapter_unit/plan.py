@@ -1,4 +1,6 @@
-"""The plan of a housed unit on an adapter sleeve: the turns of its own sheet, and the zero that they count from."""
+"""The plan of a housed unit on an adapter sleeve: the turns of its own sheet, and the zero that
+they count from.
+"""
 
 from __future__ import annotations
 
@@ -13,9 +15,10 @@ from tribodex.core.working import Line, Result, number
 
 @dataclass(frozen=True)
 class AdapterPlan:
-    """What its sheet asks. `zero` is None where the sheet is silent; `step_deg` how far positions of its lock plate are apart, None until
-    they are counted; `pitch_mm` of the nut's thread, None while nobody knows it. `top_up` is the maker's word on grease before the first
-    run; None while nobody asked.
+    """What its sheet asks. `zero` is None where the sheet is silent; `step_deg` how far positions
+    of its lock plate are apart, None until they are counted; `pitch_mm` of the nut's thread, None
+    while nobody knows it. `top_up` is the maker's word on grease before the first run; None while
+    nobody asked.
     """
 
     label: str
@@ -41,7 +44,9 @@ class AdapterPlan:
         return frozenset({zero, f"nut_{self.captive}"})
 
 
-CONDITIONS = frozenset({*(f"zero_{zero}" for zero in SheetZero), "zero_silent", *(f"nut_{one}" for one in Captive)})
+CONDITIONS = frozenset(
+    {*(f"zero_{zero}" for zero in SheetZero), "zero_silent", *(f"nut_{one}" for one in Captive)}
+)
 
 
 def turns_result(plan: AdapterPlan) -> Result:
@@ -53,14 +58,32 @@ def turns_result(plan: AdapterPlan) -> Result:
     Source: the sheet, as typed.
     """
     zero = (
-        f"Counted from: {plan.zero.words}." if plan.zero is not None else "The sheet does not say what it counts from: ask before the nut is marked."
+        f"Counted from: {plan.zero.words}."
+        if plan.zero is not None
+        else "The sheet does not say what it counts from: ask before the nut is marked."
     )
     lines = tuple(
-        Line(f"α_{end}", "turn of the nut, by the sheet", "n·360°", f"{number(value / 360)}·360", value, "°", plan.source)
+        Line(
+            f"α_{end}",
+            "turn of the nut, by the sheet",
+            "n·360°",
+            f"{number(value / 360)}·360",
+            value,
+            "°",
+            plan.source,
+        )
         for end, value in (("min", plan.range_deg.low), ("max", plan.range_deg.high))
     )
     note = f"{zero} {plan.source}. Never converted to another zero."
-    return Result("unit_turns", f"Turn of the nut, {plan.turns}", plan.range_deg.low, "°", value_to=plan.range_deg.high, working=lines, note=note)
+    return Result(
+        "unit_turns",
+        f"Turn of the nut, {plan.turns}",
+        plan.range_deg.low,
+        "°",
+        value_to=plan.range_deg.high,
+        working=lines,
+        note=note,
+    )
 
 
 def travel_result(plan: AdapterPlan, total_deg: float | None = None) -> Result | None:
@@ -73,9 +96,21 @@ def travel_result(plan: AdapterPlan, total_deg: float | None = None) -> Result |
     """
     if plan.pitch_mm is None:
         return None
-    low, high = (plan.range_deg.low, plan.range_deg.high) if total_deg is None else (total_deg, total_deg)
+    low, high = (
+        (plan.range_deg.low, plan.range_deg.high) if total_deg is None else (total_deg, total_deg)
+    )
     values = [plan.pitch_mm * angle / 360 for angle in (low, high)]
     put_in = f"{number(plan.pitch_mm)}·{number(high)}/360"
     line = Line("s", "travel of the nut", "s = P·α/360", put_in, values[1], "mm", SCREW.id)
-    note = "Closing the slit sleeve is in it: not to be compared with a drive-up from metal-to-metal."
-    return Result("unit_travel", "Travel of the nut", values[0], "mm", value_to=values[1] if total_deg is None else None, working=(line,), note=note)
+    note = (
+        "Closing the slit sleeve is in it: not to be compared with a drive-up from metal-to-metal."
+    )
+    return Result(
+        "unit_travel",
+        "Travel of the nut",
+        values[0],
+        "mm",
+        value_to=values[1] if total_deg is None else None,
+        working=(line,),
+        note=note,
+    )

@@ -23,10 +23,19 @@ def tell(fact: Any) -> str:
     """One entry in a sentence."""
     match fact:
         case ev.AdapterPlanned():
-            zero = fact.plan.zero.words if fact.plan.zero is not None else "zero not said by its sheet"
-            return f"Planned: {fact.plan.turns}, {zero}, {fact.plan.source}{f' ({fact.reason})' if fact.reason else ''}."
+            zero = (
+                fact.plan.zero.words if fact.plan.zero is not None else "zero not said by its sheet"
+            )
+            return (
+                f"Planned: {fact.plan.turns}, {zero},"
+                f" {fact.plan.source}{f' ({fact.reason})' if fact.reason else ''}."
+            )
         case ev.RimTapped():
-            return "Rim tapped, tried with both hands: it moved on." if fact.moved else "Rim tapped, tried with both hands: it did not move."
+            return (
+                "Rim tapped, tried with both hands: it moved on."
+                if fact.moved
+                else "Rim tapped, tried with both hands: it did not move."
+            )
         case ev.UnitZeroMarked():
             by = f", by {fact.said_by}" if fact.said_by else ""
             return f"Zero marked, counted from: {fact.counted_from.words}{by}: {fact.verdict.word}."
@@ -34,15 +43,24 @@ def tell(fact: Any) -> str:
             unit = "" if any(one.isalpha() or one == "°" for one in fact.typed) else f" {fact.unit}"
             return f"Nut tightened by {fact.typed}{unit}: {fact.verdict.word}."
         case ev.PlateCounted():
-            return f"Counted: {fact.slots} slots of the nut, {fact.holes} holes of the plate; positions {fact.step_deg:g}° apart."
+            return (
+                f"Counted: {fact.slots} slots of the nut, {fact.holes} holes of the plate;"
+                f" positions {fact.step_deg:g}° apart."
+            )
         case ev.PlateSeen():
             return f"Next hole of the plate {fact.degrees:g}° on."
         case ev.PlateFitted():
             torque = f", screws {fact.torque_nm:g} N·m" if fact.torque_nm is not None else ""
             by = f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
-            return f"Tightened {fact.turn_deg:g}° to the hole, lock plate on{torque}: {fact.verdict.word}.{by}"
+            return (
+                f"Tightened {fact.turn_deg:g}° to the hole, lock plate on{torque}:"
+                f" {fact.verdict.word}.{by}"
+            )
         case ev.DrivenTried():
-            return f"Turned by hand, plate on: {'freely' if fact.freely else f'not freely, {fact.text}'}."
+            return (
+                "Turned by hand, plate on:"
+                f" {'freely' if fact.freely else f'not freely, {fact.text}'}."
+            )
         case _:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
@@ -53,7 +71,9 @@ def said(fact: Any) -> Any:
         case ev.RimTapped():
             return cmd.TapRim(fact.moved)
         case ev.UnitZeroMarked():
-            return cmd.MarkUnitZero(fact.tapped, fact.counted_from if fact.said_by else "", fact.said_by)
+            return cmd.MarkUnitZero(
+                fact.tapped, fact.counted_from if fact.said_by else "", fact.said_by
+            )
         case ev.UnitNutTurned():
             return cmd.TurnUnitNut(fact.typed, "turns" if fact.unit == "turns" else "degrees")
         case ev.PlateCounted():
@@ -79,8 +99,8 @@ class DrivenLine:
 
 @dataclass(frozen=True)
 class AdapterWork:
-    """A unit that goes on by turns as its panel shows it. Angles count from the zero mark (degrees); `positions_deg` are where the plate
-    meets inside the sheet's range.
+    """A unit that goes on by turns as its panel shows it. Angles count from the zero mark
+    (degrees); `positions_deg` are where the plate meets inside the sheet's range.
     """
 
     topic: Literal["adapter_unit"]
@@ -104,7 +124,11 @@ def view(desk: Desk, state: Driven) -> AdapterWork:
     """The drive-up as it is shown."""
     plan = state.plan
     zero, step = plan.zero if plan is not None else None, state.step_deg
-    inside = positions_inside(plan.range_deg, step, state.first_deg, state.turned_deg) if plan is not None and step else ()
+    inside = (
+        positions_inside(plan.range_deg, step, state.first_deg, state.turned_deg)
+        if plan is not None and step
+        else ()
+    )
     return AdapterWork(
         topic="adapter_unit",
         asks=None,
@@ -151,10 +175,18 @@ def record(desk: Desk, state: Driven) -> Sequence[Section]:
     entries = (state.zero, state.counted, state.fitted, state.tried)
     lines = (
         f"{plan.label}, shaft {plan.shaft_text}: {plan.turns} by {plan.source}.",
-        f"The nut stands {turns_text(state.turned_deg)} ({state.turned_deg:.0f}°) from its zero mark.",
+        (
+            f"The nut stands {turns_text(state.turned_deg)} ({state.turned_deg:.0f}°) from its zero"
+            " mark."
+        ),
         *(tell(fact) for fact in entries if fact is not None),
         "The clearance inside was not gauged: no feeler gets in.",
     )
     found = _lines(state)
-    worst = next((line.verdict for line in found if line.verdict.level in (Level.STOP, Level.UNKNOWN)), found[-1].verdict)
-    return [Section("Driven up by turns", lines, (), tuple(figures(desk, state)), worst, page=Page.ONE)]
+    worst = next(
+        (line.verdict for line in found if line.verdict.level in (Level.STOP, Level.UNKNOWN)),
+        found[-1].verdict,
+    )
+    return [
+        Section("Driven up by turns", lines, (), tuple(figures(desk, state)), worst, page=Page.ONE)
+    ]

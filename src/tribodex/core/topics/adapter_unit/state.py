@@ -14,7 +14,9 @@ from tribodex.core.working import Level
 
 @dataclass
 class Driven:
-    """How far the nut stands from its zero, now. Mutable only inside fold(). `attempt` counts what was begun again."""
+    """How far the nut stands from its zero, now. Mutable only inside fold(). `attempt` counts what
+    was begun again.
+    """
 
     plan: AdapterPlan | None = None
     attempt: int = 1
@@ -47,17 +49,27 @@ class Driven:
         """Whether the sheet's least turns are reached, and its most not passed."""
         if self.plan is None:
             return False
-        return self.plan.range_deg.low - WITHIN_DEG <= self.turned_deg <= self.plan.range_deg.high + WITHIN_DEG
+        return (
+            self.plan.range_deg.low - WITHIN_DEG
+            <= self.turned_deg
+            <= self.plan.range_deg.high + WITHIN_DEG
+        )
 
     @property
     def fitted_right(self) -> bool:
         """Whether the plate is on inside the sheet's range, or that was decided by name."""
-        return self.fitted is not None and (self.fitted.verdict.level is not Level.STOP or self.fitted.decided_by != "")
+        return self.fitted is not None and (
+            self.fitted.verdict.level is not Level.STOP or self.fitted.decided_by != ""
+        )
 
 
 def begun_again(last: Driven | None) -> Driven:
     """The slice with the nut back: plan and what was counted stay."""
-    return Driven() if last is None else Driven(plan=last.plan, attempt=last.attempt + 1, counted=last.counted)
+    return (
+        Driven()
+        if last is None
+        else Driven(plan=last.plan, attempt=last.attempt + 1, counted=last.counted)
+    )
 
 
 def fold(state: Driven, event: Event, fact: ev.AdapterFact) -> None:

@@ -1,4 +1,6 @@
-"""As found: gaps, rings, clearance and sleeve end before anything is released; what they say was wrong with the old mounting."""
+"""As found: gaps, rings, clearance and sleeve end before anything is released; what they say was
+wrong with the old mounting.
+"""
 
 from tribodex.core.job.expected import between
 from tribodex.core.job.topic import Topic
@@ -32,8 +34,12 @@ TOPIC: Topic[Evidence] = Topic(
     expects={
         (cmd.ReadAsFound, "toward"): _GAP,
         (cmd.ReadAsFound, "away"): _GAP,
-        (cmd.ReadAsFound, "clearance"): between(0.0, 1.0, "feelers of 0.02 to 0.5 mm go into a bearing"),
-        (cmd.ReadAsFound, "sleeve_end"): between(0.0, 200.0, "a sleeve's thread stands out by millimetres to centimetres"),
+        (cmd.ReadAsFound, "clearance"): between(
+            0.0, 1.0, "feelers of 0.02 to 0.5 mm go into a bearing"
+        ),
+        (cmd.ReadAsFound, "sleeve_end"): between(
+            0.0, 200.0, "a sleeve's thread stands out by millimetres to centimetres"
+        ),
     },
     gated={cmd.ReadAsFound: STAGE},
 )

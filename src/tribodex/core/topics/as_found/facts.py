@@ -11,7 +11,9 @@ from tribodex.core.working import Verdict
 
 @dataclass(frozen=True)
 class FoundRead(Fact):
-    """One bearing as it was found, sleeve end to ring (mm), what else was seen, and what that says of the old mounting."""
+    """One bearing as it was found, sleeve end to ring (mm), what else was seen, and what that says
+    of the old mounting.
+    """
 
     found: AsFound
     sleeve_end_mm: float | None

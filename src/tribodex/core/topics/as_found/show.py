@@ -23,12 +23,17 @@ def in_words(found: AsFound, sleeve_end_mm: float | None) -> str:
     """What was read, in a line."""
     gaps = [
         f"gap {travel_text(gap)} {side}"
-        for gap, side in ((found.toward_mm, "towards the other bearing"), (found.away_mm, "away from it"))
+        for gap, side in (
+            (found.toward_mm, "towards the other bearing"),
+            (found.away_mm, "away from it"),
+        )
         if gap is not None
     ]
     rings = [found.rings.words] if found.rings is not RingsFound.UNKNOWN else []
     um = found.clearance_um
-    clearance = [] if um is None else ["no feeler goes in"] if um <= 0 else [f"clearance {um_text(um)}"]
+    clearance = (
+        [] if um is None else ["no feeler goes in"] if um <= 0 else [f"clearance {um_text(um)}"]
+    )
     end = [f"thread end to ring {travel_text(sleeve_end_mm)}"] if sleeve_end_mm is not None else []
     return ", ".join((*gaps, *rings, *clearance, *end))
 
@@ -48,7 +53,14 @@ def said(fact: Any) -> Any:
         return None
     um = fact.found.clearance_um
     clearance = "" if um is None else "none" if um <= 0 else f"{um:g} µm"
-    return ReadAsFound(mm(fact.found.toward_mm), mm(fact.found.away_mm), fact.found.rings, clearance, mm(fact.sleeve_end_mm), fact.text)
+    return ReadAsFound(
+        mm(fact.found.toward_mm),
+        mm(fact.found.away_mm),
+        fact.found.rings,
+        clearance,
+        mm(fact.sleeve_end_mm),
+        fact.text,
+    )
 
 
 @dataclass(frozen=True)
@@ -85,14 +97,35 @@ def record(desk: Desk, state: Evidence) -> Sequence[Section]:
         return []
     twice = across(desk)
     said_of = [*read.verdicts, *([twice] if twice is not None else [])]
-    lines = (in_words(read.found, read.sleeve_end_mm), *((read.text,) if read.text else ()), *(f"{v.word.capitalize()}: {v.reason}" for v in said_of))
+    lines = (
+        in_words(read.found, read.sleeve_end_mm),
+        *((read.text,) if read.text else ()),
+        *(f"{v.word.capitalize()}: {v.reason}" for v in said_of),
+    )
     worst = next((v for v in said_of if v.level is not Level.GOOD), None)
-    return [Section("As found, before anything was released", tuple(line for line in lines if line), (), (), worst, page=Page.ONE)]
+    return [
+        Section(
+            "As found, before anything was released",
+            tuple(line for line in lines if line),
+            (),
+            (),
+            worst,
+            page=Page.ONE,
+        )
+    ]
 
 
 def findings(desk: Desk, state: Evidence) -> Sequence[str]:
     """What was wrong with the old mounting, beside the next move."""
     if state.read is None:
-        return ["Nothing was read before the sleeve was released: what stood there is gone."] if released(desk) and not left_on(desk) else []
+        return (
+            ["Nothing was read before the sleeve was released: what stood there is gone."]
+            if released(desk) and not left_on(desk)
+            else []
+        )
     twice = across(desk)
-    return [f"As found, {v.word}: {v.reason}" for v in (*state.read.verdicts, *((twice,) if twice is not None else ())) if v.level is not Level.GOOD]
+    return [
+        f"As found, {v.word}: {v.reason}"
+        for v in (*state.read.verdicts, *((twice,) if twice is not None else ()))
+        if v.level is not Level.GOOD
+    ]

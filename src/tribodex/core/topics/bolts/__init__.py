@@ -1,4 +1,6 @@
-"""A housing closed: cap and base a pair, load on and in line, every joint bolt by bolt, gaps beside the ring, nothing rubs."""
+"""A housing closed: cap and base a pair, load on and in line, every joint bolt by bolt, gaps beside
+the ring, nothing rubs.
+"""
 
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.bolts import commands as cmd

@@ -1,4 +1,6 @@
-"""What a person can ask while a housing is closed. Torques, lengths and dates stay as typed until they are read."""
+"""What a person can ask while a housing is closed. Torques, lengths and dates stay as typed until
+they are read.
+"""
 
 from __future__ import annotations
 
@@ -24,16 +26,33 @@ class PairCap:
 class ChooseHabit:
     """When the base bolts come to torque."""
 
-    habit: Annotated[BaseHabit, choice("Base bolts", {BaseHabit.ALL_SNUG: "all snug, then torque", BaseHabit.FIXED_FIRST: "the fixed base first"})]
+    habit: Annotated[
+        BaseHabit,
+        choice(
+            "Base bolts",
+            {
+                BaseHabit.ALL_SNUG: "all snug, then torque",
+                BaseHabit.FIXED_FIRST: "the fixed base first",
+            },
+        ),
+    ]
 
 
 @dataclass(frozen=True)
 class PlanJoint:
-    """A joint. The maker's torque with its source, else by grade and how the thread is; with an extension what the wrench is set to."""
+    """A joint. The maker's torque with its source, else by grade and how the thread is; with an
+    extension what the wrench is set to.
+    """
 
     joint: Annotated[str, choice("Joint", same("base", "cap", "cover"), stays=True)]
     count: Annotated[str, count("Number of bolts", "4")]
-    layout: Annotated[str, choice("They stand", {"corners": "at corners, in turn", "circle": "on a circle", "rows": "in two rows"})]
+    layout: Annotated[
+        str,
+        choice(
+            "They stand",
+            {"corners": "at corners, in turn", "circle": "on a circle", "rows": "in two rows"},
+        ),
+    ]
     screw: Annotated[str, words("Thread", "M16, M20x1.5, 5/8-11")]
     grade: Annotated[str, words("Grade", "8.8")] = ""
     finish: Annotated[str, words("The thread is", "oiled")] = ""
@@ -53,13 +72,20 @@ class PlanJoint:
 
 @dataclass(frozen=True)
 class TightenBolt:
-    """One bolt in one pass. `torque` at the bolt where it was not the one that is asked; with an extension what the wrench showed, in `shows`."""
+    """One bolt in one pass. `torque` at the bolt where it was not the one that is asked; with an
+    extension what the wrench showed, in `shows`.
+    """
 
     joint: Annotated[str, choice("Joint", same("base", "cap", "cover"), stays=True)]
     bolt: Annotated[int, count("Bolt", stays=True)]
     turn: Annotated[int, count("Pass", stays=True)]
     torque: Annotated[str, torque_asked("Torque", "58 N·m", empty="the one that is asked")] = ""
-    shows: Annotated[str, torque_asked("The wrench showed, with its extension", "48 N·m", empty="no extension, or as asked")] = ""
+    shows: Annotated[
+        str,
+        torque_asked(
+            "The wrench showed, with its extension", "48 N·m", empty="no extension, or as asked"
+        ),
+    ] = ""
 
 
 @dataclass(frozen=True)
@@ -97,7 +123,13 @@ class ReadRingGaps:
     away: Annotated[str, length("Gap away from it", "2.5 mm")]
     how: Annotated[
         Literal["cap_off", "pushed"],
-        choice("Measured", {"cap_off": "cap off, by feeler or caliper", "pushed": "cap on, pushed to and fro with a dial"}),
+        choice(
+            "Measured",
+            {
+                "cap_off": "cap off, by feeler or caliper",
+                "pushed": "cap on, pushed to and fro with a dial",
+            },
+        ),
     ]
     shown: Shown = ""
 

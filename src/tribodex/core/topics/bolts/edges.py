@@ -29,7 +29,11 @@ ANSWERS: dict[str, AnsweredBy] = {
 }
 GATED: dict[type, str] = {cmd.PairCap: STAGE}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
-MADE_BY: dict[type, type] = {ev.CapPaired: cmd.PairCap, ev.LoadOn: cmd.TakeSupportOut, ev.BoltTightened: cmd.TightenBolt}
+MADE_BY: dict[type, type] = {
+    ev.CapPaired: cmd.PairCap,
+    ev.LoadOn: cmd.TakeSupportOut,
+    ev.BoltTightened: cmd.TightenBolt,
+}
 
 
 def _bolt(desk: Desk, state: Closing, command: cmd.TightenBolt) -> Likely | None:
@@ -55,7 +59,11 @@ def _engaged(desk: Desk, state: Closing, command: cmd.PlanJoint) -> Likely | Non
     thread = _thread(command)
     if thread is None:
         return None
-    return Likely(0.2 * thread.diameter_mm, 6 * thread.diameter_mm, f"{thread.text} is screwed in by 1 to 2 diameters")
+    return Likely(
+        0.2 * thread.diameter_mm,
+        6 * thread.diameter_mm,
+        f"{thread.text} is screwed in by 1 to 2 diameters",
+    )
 
 
 _SCALE = between(0.4, 3_000.0, "torque wrenches reach from 0.4 to 3000 N·m")
@@ -70,9 +78,13 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.PlanJoint, "engaged"): _engaged,
     (cmd.PlanJoint, "wrench_from"): _SCALE,
     (cmd.PlanJoint, "wrench_to"): _SCALE,
-    (cmd.PlanJoint, "wrench_length"): between(100.0, 2_000.0, "a torque wrench is 100 mm to 2 m long"),
+    (cmd.PlanJoint, "wrench_length"): between(
+        100.0, 2_000.0, "a torque wrench is 100 mm to 2 m long"
+    ),
     (cmd.PlanJoint, "extension"): between(20.0, 1_000.0, "an extension is 20 mm to 1 m long"),
-    (cmd.PlanJoint, "angle"): between(0.0, 180.0, "an extension stands between straight on and turned back"),
+    (cmd.PlanJoint, "angle"): between(
+        0.0, 180.0, "an extension stands between straight on and turned back"
+    ),
     (cmd.AlignLoaded, "offset"): always(OUT_OF_LINE),
     (cmd.AlignLoaded, "over"): always(OVER),
     (cmd.AlignLoaded, "feet"): always(FOOT),
@@ -82,28 +94,87 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
 
 
 def claims(desk: Desk, state: Closing) -> tuple[Claim, ...]:
-    """Cap a pair, base at torque and in line with its load, gaps beside the ring, cap at torque, nothing rubs."""
+    """Cap a pair, base at torque and in line with its load, gaps beside the ring, cap at torque,
+    nothing rubs.
+    """
     at, cap = desk.at, has_cap(desk)
     made: list[Claim] = []
     if cap:
-        made.append(Claim("bolts.paired", "cap and base a pair, clean, nothing rubs", STAGE, at, (ev.CapPaired,), what=What.CLOSED))
-    habit = None if habit_of(desk) is not None else not_yet("Nobody said when the base bolts come to torque.")
+        made.append(
+            Claim(
+                "bolts.paired",
+                "cap and base a pair, clean, nothing rubs",
+                STAGE,
+                at,
+                (ev.CapPaired,),
+                what=What.CLOSED,
+            )
+        )
+    habit = (
+        None
+        if habit_of(desk) is not None
+        else not_yet("Nobody said when the base bolts come to torque.")
+    )
     load = None if load_of(desk) is not None else not_yet("The support is still in.")
     made += [
         Claim("bolts.habit", "when the base bolts come to torque", STAGE, at, now=habit),
         Claim("bolts.load", "support out, load on", STAGE, at, now=load, what=What.CLOSED),
-        Claim("bolts.aligned", "in line with the load on", STAGE, at, (ev.AlignedLoaded,), what=What.CLOSED, sized=True),
+        Claim(
+            "bolts.aligned",
+            "in line with the load on",
+            STAGE,
+            at,
+            (ev.AlignedLoaded,),
+            what=What.CLOSED,
+            sized=True,
+        ),
     ]
-    wanted = [BASE, *([CAP] if cap else []), *(name for name in state.joints if name not in (BASE, CAP))]
+    wanted = [
+        BASE,
+        *([CAP] if cap else []),
+        *(name for name in state.joints if name not in (BASE, CAP)),
+    ]
     for name in wanted:
         now = _joint(state, name)
         rests = (ev.BoltTightened,)
-        made.append(Claim("bolts.joint", f"{name} at torque", STAGE, at, (ev.JointPlanned,), name, rests=rests, now=now, what=What.CLOSED))
+        made.append(
+            Claim(
+                "bolts.joint",
+                f"{name} at torque",
+                STAGE,
+                at,
+                (ev.JointPlanned,),
+                name,
+                rests=rests,
+                now=now,
+                what=What.CLOSED,
+            )
+        )
     if cap:
-        cap_moved = None if state.looked is not None else not_yet("Looked at before the cap was touched, or not at all.")
+        cap_moved = (
+            None
+            if state.looked is not None
+            else not_yet("Looked at before the cap was touched, or not at all.")
+        )
         made += [
-            Claim("bolts.gaps", "gaps beside the outer ring", STAGE, at, (ev.RingGapsRead,), what=What.CLOSED, sized=True),
-            Claim("bolts.looked", "turned with the cap on, nothing rubs", STAGE, at, (ev.RubbingLooked,), now=cap_moved, what=What.CLOSED),
+            Claim(
+                "bolts.gaps",
+                "gaps beside the outer ring",
+                STAGE,
+                at,
+                (ev.RingGapsRead,),
+                what=What.CLOSED,
+                sized=True,
+            ),
+            Claim(
+                "bolts.looked",
+                "turned with the cap on, nothing rubs",
+                STAGE,
+                at,
+                (ev.RubbingLooked,),
+                now=cap_moved,
+                what=What.CLOSED,
+            ),
         ]
     return tuple(made)
 
@@ -116,5 +187,7 @@ def _joint(state: Closing, name: str) -> Verdict | None:
     if joint.bad is not None:
         found.append(joint.bad.verdict)
     if not joint.at_torque:
-        found.append(not_yet(f"{len(joint.tight)} of {joint.plan.count * len(PASSES)} pulls are done."))
+        found.append(
+            not_yet(f"{len(joint.tight)} of {joint.plan.count * len(PASSES)} pulls are done.")
+        )
     return worst(found)

@@ -1,4 +1,6 @@
-"""What can be said while a housing is closed: cap paired, base habit, load on, in line, joints bolt by bolt, gaps beside the ring, rubbing."""
+"""What can be said while a housing is closed: cap paired, base habit, load on, in line, joints bolt
+by bolt, gaps beside the ring, rubbing.
+"""
 
 from __future__ import annotations
 
@@ -23,21 +25,32 @@ class BaseHabit(StrEnum):
         """As the trade says it."""
         return {
             "all_snug": "all snug until the floating bearing is in; then line up, then torque",
-            "fixed_first": "the fixed base lined up and bolted down first, then its ring, then the floating one",
+            "fixed_first": (
+                "the fixed base lined up and bolted down first, then its ring, then the"
+                " floating one"
+            ),
         }[self.value]
 
     @property
     def reason(self) -> str:
         """Why it is done so."""
         return {
-            "all_snug": "Nothing is forced: both housings find their place, and the float is centred from its bolt-hole room before torque.",
-            "fixed_first": "The shaft has one place that holds from the start, on long bases and hanging machines; the floating housing follows it.",
+            "all_snug": (
+                "Nothing is forced: both housings find their place, and the float is centred from"
+                " its bolt-hole room before torque."
+            ),
+            "fixed_first": (
+                "The shaft has one place that holds from the start, on long bases and hanging"
+                " machines; the floating housing follows it."
+            ),
         }[self.value]
 
 
 @dataclass(frozen=True)
 class JointPlan:
-    """A joint: its bolts, how they stand, the torque that is asked with its working, what the wrench is set to, and what was judged of it."""
+    """A joint: its bolts, how they stand, the torque that is asked with its working, what the
+    wrench is set to, and what was judged of it.
+    """
 
     joint: str
     count: int
@@ -53,7 +66,11 @@ class JointPlan:
     @property
     def set_nm(self) -> float:
         """What the wrench shows at full torque (N·m)."""
-        return self.setting.value if self.setting is not None and self.setting.value is not None else self.torque_nm
+        return (
+            self.setting.value
+            if self.setting is not None and self.setting.value is not None
+            else self.torque_nm
+        )
 
 
 @dataclass(frozen=True)
@@ -117,7 +134,9 @@ class LoadOn(Fact):
 
 @dataclass(frozen=True)
 class AlignedLoaded(Fact):
-    """Lined up with the load on: offset over a length, gaps under the feet (mm), shaft turned by hand before, and whether a labyrinth asks more."""
+    """Lined up with the load on: offset over a length, gaps under the feet (mm), shaft turned by
+    hand before, and whether a labyrinth asks more.
+    """
 
     VERSION: ClassVar[int] = 4
 
@@ -131,7 +150,9 @@ class AlignedLoaded(Fact):
 
 @dataclass(frozen=True)
 class RingGapsRead(Fact):
-    """Gaps beside the outer ring, towards the other bearing and away from it (mm), cap off or pushed with a dial."""
+    """Gaps beside the outer ring, towards the other bearing and away from it (mm), cap off or
+    pushed with a dial.
+    """
 
     toward_mm: float
     away_mm: float
@@ -160,4 +181,14 @@ FACTS: tuple[type[Fact], ...] = (
     RingGapsRead,
     RubbingLooked,
 )
-BoltsFact = CapPaired | HabitChosen | JointPlanned | BoltTightened | JointLoosened | LoadOn | AlignedLoaded | RingGapsRead | RubbingLooked
+BoltsFact = (
+    CapPaired
+    | HabitChosen
+    | JointPlanned
+    | BoltTightened
+    | JointLoosened
+    | LoadOn
+    | AlignedLoaded
+    | RingGapsRead
+    | RubbingLooked
+)

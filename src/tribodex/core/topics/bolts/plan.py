@@ -1,4 +1,6 @@
-"""A joint from what was typed: torque by its maker or by grade, what the wrench is set to, and what speaks against it."""
+"""A joint from what was typed: torque by its maker or by grade, what the wrench is set to, and what
+speaks against it.
+"""
 
 from __future__ import annotations
 
@@ -34,7 +36,11 @@ def planned(command: cmd.PlanJoint, bolts: BoltStrength, today: date) -> ev.Join
     setting = _setting(command, wrench, torque.value or 0.0)
     verdicts = [*_engaged(command, thread)]
     if wrench.name:
-        shows = setting.value if setting is not None and setting.value is not None else torque.value or 0.0
+        shows = (
+            setting.value
+            if setting is not None and setting.value is not None
+            else torque.value or 0.0
+        )
         verdicts += [judge_range(wrench, shows), judge_checked(wrench, today)]
     typed = {k: v for k, v in asdict(command).items() if v}
     return ev.JointPlan(
@@ -54,15 +60,34 @@ def planned(command: cmd.PlanJoint, bolts: BoltStrength, today: date) -> ev.Join
 def _torque(command: cmd.PlanJoint, thread: BoltThread, bolts: BoltStrength) -> Result:
     """By its maker, with the source; else by grade and how the thread is."""
     if command.torque.strip():
-        source = text(command.torque_source, "torque_source", "whose torque it is: sheet of the housing, drawing")
+        source = text(
+            command.torque_source,
+            "torque_source",
+            "whose torque it is: sheet of the housing, drawing",
+        )
         asked = parse_torque_nm(command.torque, "torque")
         line = Line("T", source, "", "", asked, "N·m", "maker")
-        return Result("bolt_torque", f"Screw {thread.text}, by its maker", round(asked, 1), "N·m", working=(line,), note=f"By {source}.")
+        return Result(
+            "bolt_torque",
+            f"Screw {thread.text}, by its maker",
+            round(asked, 1),
+            "N·m",
+            working=(line,),
+            note=f"By {source}.",
+        )
     if command.finish not in set(BoltFinish):
-        raise InvalidInput.at("finish", "Do they go in dry or oiled?", f"one of {', '.join(BoltFinish)}; or the maker's torque")
+        raise InvalidInput.at(
+            "finish",
+            "Do they go in dry or oiled?",
+            f"one of {', '.join(BoltFinish)}; or the maker's torque",
+        )
     row = bolts.find(command.grade, thread)
     if row is None:
-        raise InvalidInput.at("grade", f"No strength is known for {command.grade.strip() or 'no grade'} at {thread.text}.", ", ".join(bolts.grades()))
+        raise InvalidInput.at(
+            "grade",
+            f"No strength is known for {command.grade.strip() or 'no grade'} at {thread.text}.",
+            ", ".join(bolts.grades()),
+        )
     return bolt_torque(thread, row, BoltFinish(command.finish))
 
 
@@ -71,7 +96,14 @@ def _engaged(command: cmd.PlanJoint, thread: BoltThread) -> list[Verdict]:
         return []
     if command.into not in set(Into):
         raise InvalidInput.at("into", "What do they go into?", ", ".join(Into))
-    return [engagement(thread, Into(command.into), _mm(command.engaged, "engaged", command.shown), command.grade)]
+    return [
+        engagement(
+            thread,
+            Into(command.into),
+            _mm(command.engaged, "engaged", command.shown),
+            command.grade,
+        )
+    ]
 
 
 def _mm(said: str, name: str, shown: Shown) -> float:
@@ -79,16 +111,30 @@ def _mm(said: str, name: str, shown: Shown) -> float:
 
 
 def _wrench(command: cmd.PlanJoint) -> TorqueWrench:
-    low, high = (parse_torque_nm(said, name) if said.strip() else None for name, said in _scale(command))
+    low, high = (
+        parse_torque_nm(said, name) if said.strip() else None for name, said in _scale(command)
+    )
     if low is not None and high is not None and low >= high:
-        raise InvalidInput.at("wrench_to", "The scale ends below where it begins.", "least and greatest torque on its scale")
+        raise InvalidInput.at(
+            "wrench_to",
+            "The scale ends below where it begins.",
+            "least and greatest torque on its scale",
+        )
     checked = None
     if command.wrench_checked.strip():
         try:
             checked = date.fromisoformat(command.wrench_checked.strip())
         except ValueError:
-            raise InvalidInput.at("wrench_checked", f"“{command.wrench_checked.strip()}” is no date.", "year-month-day, 2026-03-02") from None
-    length = _mm(command.wrench_length, "wrench_length", command.shown) if command.wrench_length.strip() else None
+            raise InvalidInput.at(
+                "wrench_checked",
+                f"“{command.wrench_checked.strip()}” is no date.",
+                "year-month-day, 2026-03-02",
+            ) from None
+    length = (
+        _mm(command.wrench_length, "wrench_length", command.shown)
+        if command.wrench_length.strip()
+        else None
+    )
     return TorqueWrench(command.wrench.strip(), low, high, checked, length)
 
 
@@ -101,8 +147,14 @@ def _setting(command: cmd.PlanJoint, wrench: TorqueWrench, torque_nm: float) -> 
     if not command.extension.strip():
         return None
     if wrench.length_mm is None:
-        raise InvalidInput.at("wrench_length", "An extension asks for the wrench's own length.", "drive to the middle of the grip, mm")
+        raise InvalidInput.at(
+            "wrench_length",
+            "An extension asks for the wrench's own length.",
+            "drive to the middle of the grip, mm",
+        )
     angle = parse_degrees(command.angle, "angle") if command.angle.strip() else 0.0
-    found = wrench_setting(torque_nm, wrench.length_mm, _mm(command.extension, "extension", command.shown), angle)
+    found = wrench_setting(
+        torque_nm, wrench.length_mm, _mm(command.extension, "extension", command.shown), angle
+    )
     straight = "" if command.angle.strip() else " Straight on, in line with the wrench."
     return replace(found, note=f"{found.note}{straight}".strip())

@@ -32,21 +32,40 @@ def tell(fact: Any) -> str:
             return f"Base bolts: {fact.habit.words}."
         case ev.JointPlanned():
             plan = fact.plan
-            return f"Joint planned, {plan.joint}: {plan.count} × {plan.screw} at {number(plan.torque_nm)} N·m."
+            return (
+                f"Joint planned, {plan.joint}: {plan.count} × {plan.screw} at"
+                f" {number(plan.torque_nm)} N·m."
+            )
         case ev.BoltTightened():
-            return f"{fact.joint.capitalize()}, bolt {fact.bolt}, pass {fact.turn}: {number(fact.torque_nm)} N·m, {fact.verdict.word}."
+            return (
+                f"{fact.joint.capitalize()}, bolt {fact.bolt}, pass {fact.turn}:"
+                f" {number(fact.torque_nm)} N·m, {fact.verdict.word}."
+            )
         case ev.JointLoosened():
             return f"{fact.joint.capitalize()} opened again: {fact.reason}."
         case ev.LoadOn():
             return f"Support out, load on: {fact.text}."
         case ev.AlignedLoaded():
-            feet = f", feet {' + '.join(f'{gap:g}' for gap in fact.feet_mm)} mm" if fact.feet_mm else ""
-            return f"Lined up under load: {number(fact.offset_mm)} mm over {number(fact.over_mm)} mm{feet}: {fact.verdict.word}."
+            feet = (
+                f", feet {' + '.join(f'{gap:g}' for gap in fact.feet_mm)} mm"
+                if fact.feet_mm
+                else ""
+            )
+            return (
+                f"Lined up under load: {number(fact.offset_mm)} mm over {number(fact.over_mm)}"
+                f" mm{feet}: {fact.verdict.word}."
+            )
         case ev.RingGapsRead():
-            sides = f"{travel_text(fact.toward_mm)} towards the other bearing, {travel_text(fact.away_mm)} away from it"
+            sides = (
+                f"{travel_text(fact.toward_mm)} towards the other bearing,"
+                f" {travel_text(fact.away_mm)} away from it"
+            )
             return f"Gaps beside the outer ring, {HOWS[fact.how]}: {sides}: {fact.verdict.word}."
         case ev.RubbingLooked():
-            return f"Turned with the cap on: {fact.verdict.word}{f' ({fact.rubs})' if fact.rubs else ''}."
+            return (
+                "Turned with the cap on:"
+                f" {fact.verdict.word}{f' ({fact.rubs})' if fact.rubs else ''}."
+            )
         case _:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
@@ -65,7 +84,13 @@ def said(fact: Any) -> Any:
         case ev.LoadOn():
             return cmd.TakeSupportOut(fact.text)
         case ev.AlignedLoaded():
-            return cmd.AlignLoaded(mm(fact.offset_mm), mm(fact.over_mm), mm_each(fact.feet_mm), fact.turned, fact.labyrinth)
+            return cmd.AlignLoaded(
+                mm(fact.offset_mm),
+                mm(fact.over_mm),
+                mm_each(fact.feet_mm),
+                fact.turned,
+                fact.labyrinth,
+            )
         case ev.RingGapsRead():
             return cmd.ReadRingGaps(mm(fact.toward_mm), mm(fact.away_mm), fact.how)
         case ev.RubbingLooked():
@@ -76,7 +101,9 @@ def said(fact: Any) -> Any:
 
 @dataclass(frozen=True)
 class BoltMark:
-    """A bolt of a joint as it is drawn: its number, place in the drawing, its turn in the order, and how many passes it went through."""
+    """A bolt of a joint as it is drawn: its number, place in the drawing, its turn in the order,
+    and how many passes it went through.
+    """
 
     at: BoltPoint
     order: int
@@ -121,7 +148,9 @@ class ClosingLine:
 
 @dataclass(frozen=True)
 class RingInSeat:
-    """The outer ring in its seat for its drawing (mm): width, gaps as they were measured or as planned."""
+    """The outer ring in its seat for its drawing (mm): width, gaps as they were measured or as
+    planned.
+    """
 
     width_mm: float
     toward_mm: float | None
@@ -151,12 +180,25 @@ class ClosingWork:
 
 def view(desk: Desk, state: Closing) -> ClosingWork:
     """The closing as it is shown."""
-    to_plan = BASE if BASE not in state.joints else CAP if has_cap(desk) and CAP not in state.joints else ""
+    to_plan = (
+        BASE
+        if BASE not in state.joints
+        else CAP
+        if has_cap(desk) and CAP not in state.joints
+        else ""
+    )
     return ClosingWork(
         asks=None,
         topic="bolts",
         split=has_cap(desk),
-        habits=tuple(HabitChoice(habit, habit.words, habit is ev.BaseHabit.ALL_SNUG) for habit in ev.BaseHabit) if habit_of(desk) is None else (),
+        habits=(
+            tuple(
+                HabitChoice(habit, habit.words, habit is ev.BaseHabit.ALL_SNUG)
+                for habit in ev.BaseHabit
+            )
+            if habit_of(desk) is None
+            else ()
+        ),
         habit=habit_of(desk),
         load_on=load_of(desk) is not None,
         joints=tuple(_joint(joint) for joint in state.joints.values()),
@@ -178,7 +220,12 @@ def _joint(joint: Joint) -> JointView:
             latest[one.bolt] = one.verdict
     tight = joint.tight
     bolts = tuple(
-        BoltMark(at, sequence.index(at.number) + 1, sum((turn, at.number) in tight for turn in range(1, len(PASSES) + 1)), latest.get(at.number))
+        BoltMark(
+            at,
+            sequence.index(at.number) + 1,
+            sum((turn, at.number) in tight for turn in range(1, len(PASSES) + 1)),
+            latest.get(at.number),
+        )
         for at in points(plan.layout, plan.count)
     )
     return JointView(
@@ -210,13 +257,23 @@ def _ring(desk: Desk, state: Closing) -> RingInSeat | None:
 def lines_of(state: Closing) -> list[ClosingLine]:
     """What was judged, in the order of work."""
     found = []
-    for what, fact in (("Cap and base", state.paired), ("Under load", state.aligned), ("Outer ring", state.gaps), ("Cap on", state.looked)):
+    for what, fact in (
+        ("Cap and base", state.paired),
+        ("Under load", state.aligned),
+        ("Outer ring", state.gaps),
+        ("Cap on", state.looked),
+    ):
         if fact is not None:
             found.append(ClosingLine(what, fact.verdict))
     for name, joint in state.joints.items():
         found += [ClosingLine(name.capitalize(), verdict) for verdict in joint.plan.verdicts]
         if joint.at_torque:
-            found.append(ClosingLine(name.capitalize(), Verdict("at torque", Level.GOOD, f"{joint.plan.count} bolts, every pass.")))
+            found.append(
+                ClosingLine(
+                    name.capitalize(),
+                    Verdict("at torque", Level.GOOD, f"{joint.plan.count} bolts, every pass."),
+                )
+            )
     return found
 
 
@@ -226,7 +283,9 @@ def figures(_: Desk, state: Closing) -> Sequence[Result]:
     for name, joint in state.joints.items():
         for one in (joint.plan.torque, joint.plan.setting):
             if one is not None:
-                found.append(replace(one, id=f"{one.id}_{name}", label=f"{name.capitalize()}: {one.label}"))
+                found.append(
+                    replace(one, id=f"{one.id}_{name}", label=f"{name.capitalize()}: {one.label}")
+                )
     return found
 
 
@@ -240,7 +299,9 @@ def record(desk: Desk, state: Closing) -> Sequence[Section]:
     """The closing for the record."""
     if state.paired is None and not state.joints:
         return []
-    habit = [ev.HabitChosen(found)] if (found := habit_of(desk)) is not None and state.joints else []
+    habit = (
+        [ev.HabitChosen(found)] if (found := habit_of(desk)) is not None and state.joints else []
+    )
     entries = (state.paired, *habit, state.load, state.aligned, state.gaps, state.looked)
     lines = tuple(tell(fact) for fact in entries if fact is not None)
     rows = tuple(
@@ -249,13 +310,25 @@ def record(desk: Desk, state: Closing) -> Sequence[Section]:
             f"{joint.plan.count} × {joint.plan.screw}",
             f"{number(joint.plan.torque_nm)} N·m",
             joint.plan.wrench.name or "not named",
-            "at torque" if joint.at_torque else f"{len(joint.tight)} of {joint.plan.count * len(PASSES)} pulls",
+            (
+                "at torque"
+                if joint.at_torque
+                else f"{len(joint.tight)} of {joint.plan.count * len(PASSES)} pulls"
+            ),
         )
         for name, joint in state.joints.items()
     )
     tables = (Table(("Joint", "Bolts", "Torque", "Wrench", "State"), rows),) if rows else ()
-    worst = next((line.verdict for line in lines_of(state) if line.verdict.level is Level.STOP), None)
-    good = state.looked.verdict if state.looked is not None else state.aligned.verdict if state.aligned is not None else None
+    worst = next(
+        (line.verdict for line in lines_of(state) if line.verdict.level is Level.STOP), None
+    )
+    good = (
+        state.looked.verdict
+        if state.looked is not None
+        else state.aligned.verdict
+        if state.aligned is not None
+        else None
+    )
     return [Section("Housing closed", lines, tables, tuple(figures(desk, state)), worst or good)]
 
 

@@ -30,7 +30,15 @@ class Joint:
     def next(self) -> tuple[int, int] | None:
         """(pass, bolt) that is next by the order; None when every bolt went through every pass."""
         done, sequence = self.tight, order(self.plan.layout, self.plan.count)
-        return next(((turn, bolt) for turn in range(1, len(PASSES) + 1) for bolt in sequence if (turn, bolt) not in done), None)
+        return next(
+            (
+                (turn, bolt)
+                for turn in range(1, len(PASSES) + 1)
+                for bolt in sequence
+                if (turn, bolt) not in done
+            ),
+            None,
+        )
 
     @property
     def at_torque(self) -> bool:
@@ -67,7 +75,9 @@ class Closing:
 
     @property
     def gaps_right(self) -> bool:
-        """Whether the outer ring stands as it should; not known is an answer that goes into the record."""
+        """Whether the outer ring stands as it should; not known is an answer that goes into the
+        record.
+        """
         return self.gaps is not None and self.gaps.verdict.level is not Level.STOP
 
     @property
@@ -112,7 +122,9 @@ def _joint(state: Closing, fact: ev.JointPlanned | ev.BoltTightened | ev.JointLo
             before = state.joints.get(fact.plan.joint)
             # What was tightened belongs to the screws and the torque it was tightened by.
             same = before is not None and _screws(before.plan) == _screws(fact.plan)
-            state.joints[fact.plan.joint] = Joint(fact.plan, before.said if before is not None and same else {})
+            state.joints[fact.plan.joint] = Joint(
+                fact.plan, before.said if before is not None and same else {}
+            )
         case ev.BoltTightened():
             if (joint := state.joints.get(fact.joint)) is not None:
                 joint.said[fact.turn, fact.bolt] = fact

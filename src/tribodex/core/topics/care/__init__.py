@@ -1,4 +1,6 @@
-"""A bearing given into keeping: how it is greased again, how often it is looked at, what is due once."""
+"""A bearing given into keeping: how it is greased again, how often it is looked at, what is due
+once.
+"""
 
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.care import commands as cmd

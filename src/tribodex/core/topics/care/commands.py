@@ -7,17 +7,34 @@ from typing import Annotated, Literal
 
 from tribodex.core.grease.interval import ROLLS
 from tribodex.core.grease.lubricator import Drive
-from tribodex.core.job.asked import Asked, Family, choice, count, length, number, warmth, worded, words
+from tribodex.core.job.asked import (
+    Asked,
+    Family,
+    choice,
+    count,
+    length,
+    number,
+    warmth,
+    worded,
+    words,
+)
 from tribodex.core.quantities import Shown
 from tribodex.core.topics.care.facts import CareWay
 
 _WAYS = worded(CareWay)
-_HOLES = {"": "not said", "open": "open", "plug": "closed by a plug that comes out for greasing", "plugged": "plugged for good"}
+_HOLES = {
+    "": "not said",
+    "open": "open",
+    "plug": "closed by a plug that comes out for greasing",
+    "plugged": "plugged for good",
+}
 
 
 @dataclass(frozen=True)
 class SetCare:
-    """How it is greased again and looked at. A maker's interval or amount comes with its source; else both are computed."""
+    """How it is greased again and looked at. A maker's interval or amount comes with its source;
+    else both are computed.
+    """
 
     way: Annotated[CareWay, choice("Kept", _WAYS)]
     hours_per_day: Annotated[str, number(Family.HOURS, "Hours a day", "16")] = ""
@@ -27,7 +44,17 @@ class SetCare:
     wet: Annotated[str, words("Water")] = ""
     shakes: Annotated[str, words("Vibration")] = ""
     stands: Annotated[str, words("The shaft is")] = ""
-    path: Annotated[str, choice("Grease comes in", {"": "not said", "side": "from the side", "groove": "through the groove of the outer ring"})] = ""
+    path: Annotated[
+        str,
+        choice(
+            "Grease comes in",
+            {
+                "": "not said",
+                "side": "from the side",
+                "groove": "through the groove of the outer ring",
+            },
+        ),
+    ] = ""
     gun: Annotated[str, words("Gun")] = ""
     stroke: Annotated[str, number(Family.MASS, "One stroke of it gives", "1.2 g")] = ""
     interval: Annotated[str, number(Family.HOURS, "Every so many hours", "2000")] = ""
@@ -38,12 +65,24 @@ class SetCare:
     cartridge: Annotated[str, number(Family.MASS, "A cartridge holds", "400 g")] = ""
     season_days: Annotated[str, number(Family.DAYS, "At the latest after, days", "365")] = ""
     look_days: Annotated[str, number(Family.DAYS, "Looked at every, days", "30")] = ""
-    running: Annotated[str, choice("Greased while it runs", {"": "not said", "no": "no", "yes": "yes"})] = ""
+    running: Annotated[
+        str, choice("Greased while it runs", {"": "not said", "no": "no", "yes": "yes"})
+    ] = ""
     grease: Annotated[str, words("Grease")] = ""
-    lubricator: Annotated[Literal["", "spring", "gas", "motor"], choice("It is driven by", {"": "not said", **worded(Drive)})] = ""
-    lets_out: Annotated[Literal["", "yes", "no"], choice("Its seals let grease out", {"": "not said", "yes": "yes", "no": "no, tight lips"})] = ""
-    hole: Annotated[Literal["", "open", "plug", "plugged"], choice("Its grease hole is", _HOLES)] = ""
-    looks: Annotated[str, Asked("Looked at there, one thing a line", Family.LINES, empty="the usual list")] = ""
+    lubricator: Annotated[
+        Literal["", "spring", "gas", "motor"],
+        choice("It is driven by", {"": "not said", **worded(Drive)}),
+    ] = ""
+    lets_out: Annotated[
+        Literal["", "yes", "no"],
+        choice("Its seals let grease out", {"": "not said", "yes": "yes", "no": "no, tight lips"}),
+    ] = ""
+    hole: Annotated[
+        Literal["", "open", "plug", "plugged"], choice("Its grease hole is", _HOLES)
+    ] = ""
+    looks: Annotated[
+        str, Asked("Looked at there, one thing a line", Family.LINES, empty="the usual list")
+    ] = ""
 
 
 @dataclass(frozen=True)

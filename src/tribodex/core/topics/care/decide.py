@@ -38,10 +38,24 @@ def decide(desk: Desk, state: Keeping, command: Any) -> Sequence[Fact]:
             if bearing is None:
                 raise Refused("Which bearing is there is not known: say its number, or its sizes.")
             if plugged(desk) and command.way is not ev.CareWay.FOR_LIFE:
-                raise InvalidInput.at("way", "Its oil hole is plugged, by its plan: no grease goes in, ever.", ev.CareWay.FOR_LIFE.words)
+                raise InvalidInput.at(
+                    "way",
+                    "Its oil hole is plugged, by its plan: no grease goes in, ever.",
+                    ev.CareWay.FOR_LIFE.words,
+                )
             greased = desk.of(grease.TOPIC).chosen
             known = (greased.name, greased.thickener) if greased is not None else ("", "")
-            return [ev.CareSet(care_plan(command, bearing, known, also_due(desk), desk.books.get(GunShelf, GunShelf())))]
+            return [
+                ev.CareSet(
+                    care_plan(
+                        command,
+                        bearing,
+                        known,
+                        also_due(desk),
+                        desk.books.get(GunShelf, GunShelf()),
+                    )
+                )
+            ]
         case _:
             raise TypeError(f"keeping takes no {type(command).__name__}")
 
@@ -62,7 +76,9 @@ def plugged(desk: Desk) -> bool:
 
 def _said(desk: Desk, command: cmd.SayBearing) -> KeptBearing:
     """A bearing by its number, or by its sizes. Raises InvalidInput."""
-    label = text(command.designation, "designation", "the number on the ring, or what it is called here")
+    label = text(
+        command.designation, "designation", "the number on the ring, or what it is called here"
+    )
     sizes = {"bore": command.bore, "outside": command.outside, "width": command.width}
     return bearing_said(desk.book(KnownSizes), label, sizes, command.design, command.shown)
 
@@ -73,7 +89,14 @@ def also_due(desk: Desk) -> tuple[Care, ...]:
     owed = (topic.owes(job, job.of(topic, desk.at), desk.at) for topic in desk.house.topics)
     found = [care for one in owed if one is not None for care in one.due]
     if desk.of(grease.TOPIC).stored:
-        found.append(Care(CareKind.STORED, None, TURN_DAYS, why="filled up for storage: drain and run in before service"))
+        found.append(
+            Care(
+                CareKind.STORED,
+                None,
+                TURN_DAYS,
+                why="filled up for storage: drain and run in before service",
+            )
+        )
     return tuple(found)
 
 
@@ -100,7 +123,11 @@ def first_due(state: Keeping) -> str:
     """The first day something is due, in words; empty while nothing is set."""
     if state.plan is None or state.since is None:
         return ""
-    days = [(found, care) for care in state.plan.due if (found := due_date(care, state.since, state.plan.hours_per_day)) is not None]
+    days = [
+        (found, care)
+        for care in state.plan.due
+        if (found := due_date(care, state.since, state.plan.hours_per_day)) is not None
+    ]
     if not days:
         return ""
     day, care = min(days, key=lambda entry: entry[0])
@@ -110,14 +137,32 @@ def first_due(state: Keeping) -> str:
 def move(desk: Desk, state: Keeping) -> Move:
     """What to do next."""
     if bearing_of(desk, state) is None:
-        return Move(Do.SAY_BEARING, "Which bearing is there?", "Interval and amount follow from its size.")
+        return Move(
+            Do.SAY_BEARING, "Which bearing is there?", "Interval and amount follow from its size."
+        )
     if state.plan is None and plugged(desk):
-        return Move(Do.SET_CARE, "How often is it looked at?", "Its oil hole is plugged: nothing goes in, ever. Nut, plug and tread are looked at.")
+        return Move(
+            Do.SET_CARE,
+            "How often is it looked at?",
+            "Its oil hole is plugged: nothing goes in, ever. Nut, plug and tread are looked at.",
+        )
     if state.plan is None:
-        why = "What decides between “until it shows” and so many strokes is the seal: does it let grease out, or blow?"
-        return Move(Do.SET_CARE, "When next? How it is greased again", why, "Two strokes too many blow a tight seal; none at all kills slowly.")
+        why = (
+            "What decides between “until it shows” and so many strokes is the seal: does it let"
+            " grease out, or blow?"
+        )
+        return Move(
+            Do.SET_CARE,
+            "When next? How it is greased again",
+            why,
+            "Two strokes too many blow a tight seal; none at all kills slowly.",
+        )
     plan = state.plan
-    verdict = f" {plan.verdict.word.capitalize()}: {plan.verdict.reason}" if plan.verdict.level is not Level.GOOD else ""
+    verdict = (
+        f" {plan.verdict.word.capitalize()}: {plan.verdict.reason}"
+        if plan.verdict.level is not Level.GOOD
+        else ""
+    )
     return Move(
         Ask.NOTHING,
         f"Next: {first_due(state) or 'nothing with a date'}",

@@ -29,7 +29,11 @@ def _each_time(desk: Desk, state: Keeping, command: cmd.SetCare) -> Likely | Non
 def _beside_bore(least: float, most: float) -> Expect:
     def expect(desk: Desk, state: Keeping, command: cmd.SayBearing) -> Likely | None:
         bore, _ = numbers_in(Family.LENGTH, command.bore, "bore", command.shown)
-        return Likely(least * bore[0], most * bore[0], f"it belongs to a bore of {bore[0]:g} mm") if bore else None
+        return (
+            Likely(least * bore[0], most * bore[0], f"it belongs to a bore of {bore[0]:g} mm")
+            if bore
+            else None
+        )
 
     return expect
 
@@ -39,7 +43,9 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.SetCare, "speed"): speed_of_bearing,
     (cmd.SetCare, "temperature"): always(RUNNING),
     (cmd.SetCare, "stroke"): always(STROKE),
-    (cmd.SetCare, "interval"): between(20.0, 50_000.0, "bearings are greased every 20 to 50 000 hours"),
+    (cmd.SetCare, "interval"): between(
+        20.0, 50_000.0, "bearings are greased every 20 to 50 000 hours"
+    ),
     (cmd.SetCare, "amount"): _each_time,
     (cmd.SetCare, "strokes"): between(0, 150, "a bearing gets up to 150 strokes"),
     (cmd.SetCare, "cartridge"): always(CARTRIDGE),
@@ -53,9 +59,20 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
 
 def claims(desk: Desk, state: Keeping) -> tuple[Claim, ...]:
     """How it is kept is set; what is due once stands open until it is done."""
-    made = [Claim("care.set", "when it is greased and looked at next", STAGE, desk.at, (ev.CareSet,), sized=True)]
+    made = [
+        Claim(
+            "care.set",
+            "when it is greased and looked at next",
+            STAGE,
+            desk.at,
+            (ev.CareSet,),
+            sized=True,
+        )
+    ]
     for due in due_of(state):
         if due.kind is CareKind.STORED:
             words = f"{due.words}{f', by {due.day:%Y-%m-%d}' if due.day else ''}"
-            made.append(Claim("care.stored", words, STAGE, desk.at, now=not_yet("stored"), due=True))
+            made.append(
+                Claim("care.stored", words, STAGE, desk.at, now=not_yet("stored"), due=True)
+            )
     return tuple(made)

@@ -1,4 +1,6 @@
-"""What can be said of keeping a bearing: how it is greased again, how often it is looked at, what is due once."""
+"""What can be said of keeping a bearing: how it is greased again, how often it is looked at, what
+is due once.
+"""
 
 from __future__ import annotations
 
@@ -47,10 +49,12 @@ LOOKS = (
 
 @dataclass(frozen=True)
 class CarePlan:
-    """How a bearing is kept. `running`: greased while it runs, with the fitting outside the guard and the site's leave.
+    """How a bearing is kept. `running`: greased while it runs, with the fitting outside the guard
+    and the site's leave.
 
-    `plug`: its grease hole is closed by a plug that comes out for it; `looks`: what is looked at there, empty: the usual list.
-    `hours_per_day` of running, None not known; `amount_g` and `strokes` each time, None where they are not known or none is given.
+    `plug`: its grease hole is closed by a plug that comes out for it; `looks`: what is looked at
+    there, empty: the usual list. `hours_per_day` of running, None not known; `amount_g` and
+    `strokes` each time, None where they are not known or none is given.
     """
 
     way: CareWay

@@ -26,9 +26,14 @@ def tell(fact: Any) -> str:
     match fact:
         case ev.BearingSaid():
             b = fact.bearing
-            return f"Bearing: {b.label}, {number(b.bore_mm)} × {number(b.outside_mm)} × {number(b.width_mm)} mm, {b.design.words}."
+            return (
+                f"Bearing: {b.label}, {number(b.bore_mm)} × {number(b.outside_mm)} ×"
+                f" {number(b.width_mm)} mm, {b.design.words}."
+            )
         case ev.CareSet():
-            return f"Kept: {fact.plan.way.words}; {'; '.join(care.words for care in fact.plan.due)}."
+            return (
+                f"Kept: {fact.plan.way.words}; {'; '.join(care.words for care in fact.plan.due)}."
+            )
         case _:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
@@ -40,7 +45,9 @@ def said(fact: Any) -> Any:
             return typed_again(cmd.SetCare, fact.plan.typed)
         case ev.BearingSaid():
             b = fact.bearing
-            return cmd.SayBearing(b.label, mm(b.bore_mm), mm(b.outside_mm), mm(b.width_mm), b.design)
+            return cmd.SayBearing(
+                b.label, mm(b.bore_mm), mm(b.outside_mm), mm(b.width_mm), b.design
+            )
         case _:
             return None
 
@@ -65,7 +72,9 @@ class CareWayChoice:
 
 @dataclass(frozen=True)
 class CareWork:
-    """How a bearing is kept as its panel shows it; `temperature_c` as it was read when it ran in, `gun` as it was filled with."""
+    """How a bearing is kept as its panel shows it; `temperature_c` as it was read when it ran in,
+    `gun` as it was filled with.
+    """
 
     topic: Literal["care"]
     way: ev.CareWay | None
@@ -130,7 +139,12 @@ def due_of(state: Keeping) -> tuple[CareDue, ...]:
     """Everything that is due, with its first day."""
     if state.plan is None or state.since is None:
         return ()
-    return tuple(CareDue(care.kind, care.words, due_date(care, state.since, state.plan.hours_per_day), care.why) for care in state.plan.due)
+    return tuple(
+        CareDue(
+            care.kind, care.words, due_date(care, state.since, state.plan.hours_per_day), care.why
+        )
+        for care in state.plan.due
+    )
 
 
 def figures(_: Desk, state: Keeping) -> Sequence[Result]:
@@ -144,15 +158,34 @@ def record(desk: Desk, state: Keeping) -> Sequence[Section]:
     if plan is None:
         return []
     each = f"{number(plan.amount_g)} g each time" if plan.amount_g is not None else ""
-    gun = f", {plan.strokes} strokes of {plan.gun.name or 'the gun'}" if plan.strokes is not None and plan.gun is not None else ""
-    runs = f"{number(plan.hours_per_day)} h of running a day" if plan.hours_per_day is not None else ""
-    how = "greased while it runs, fitting outside the guard" if plan.running else "greased while it stands"
-    looks = (Table(("Looked at there",), tuple((look,) for look in plan.looks)),) if plan.looks else ()
+    gun = (
+        f", {plan.strokes} strokes of {plan.gun.name or 'the gun'}"
+        if plan.strokes is not None and plan.gun is not None
+        else ""
+    )
+    runs = (
+        f"{number(plan.hours_per_day)} h of running a day" if plan.hours_per_day is not None else ""
+    )
+    how = (
+        "greased while it runs, fitting outside the guard"
+        if plan.running
+        else "greased while it stands"
+    )
+    looks = (
+        (Table(("Looked at there",), tuple((look,) for look in plan.looks)),) if plan.looks else ()
+    )
     parts = [part for part in (plan.way.words, plan.grease, f"{each}{gun}", runs, how) if part]
-    rows = tuple((due.words, f"{due.day:%Y-%m-%d}" if due.day is not None else "not known", due.why) for due in due_of(state))
+    rows = tuple(
+        (due.words, f"{due.day:%Y-%m-%d}" if due.day is not None else "not known", due.why)
+        for due in due_of(state)
+    )
     return [
         Section(
-            "Kept from now on", (f"{'; '.join(parts)}.",), (Table(("Due", "First", "Why"), rows), *looks), tuple(figures(desk, state)), plan.verdict
+            "Kept from now on",
+            (f"{'; '.join(parts)}.",),
+            (Table(("Due", "First", "Why"), rows), *looks),
+            tuple(figures(desk, state)),
+            plan.verdict,
         )
     ]
 

@@ -1,11 +1,28 @@
-"""A bearing cartridge: built part by part in any order that nothing is in the way of, from the first bearing to the last flinger."""
+"""A bearing cartridge: built part by part in any order that nothing is in the way of, from the
+first bearing to the last flinger.
+"""
 
 from tribodex.core.cartridge.assembly import Stands
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
-from tribodex.core.topics.cartridge.decide import COVER_UP, INTO_HOUSING, NUT_PAIR, PACK, SET_FLINGERS, decide
-from tribodex.core.topics.cartridge.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, claims, owes
+from tribodex.core.topics.cartridge.decide import (
+    COVER_UP,
+    INTO_HOUSING,
+    NUT_PAIR,
+    PACK,
+    SET_FLINGERS,
+    decide,
+)
+from tribodex.core.topics.cartridge.edges import (
+    ANSWERS,
+    EXPECTS,
+    GATED,
+    HELD,
+    MADE_BY,
+    claims,
+    owes,
+)
 from tribodex.core.topics.cartridge.move import move
 from tribodex.core.topics.cartridge.moves import CartridgeDo as Do
 from tribodex.core.topics.cartridge.show import figures, record, said, tell
@@ -84,7 +101,15 @@ TOPIC: Topic[Cartridge] = Topic(
     },
     said=said,
     # What follows hangs on them: they are said again, not withdrawn.
-    kept=(ev.RingCooled, ev.FreeBelow, ev.TurnedOver, ev.PairTightened, ev.PackedBetween, ev.CoverMeasured, ev.JointSealed),
+    kept=(
+        ev.RingCooled,
+        ev.FreeBelow,
+        ev.TurnedOver,
+        ev.PairTightened,
+        ev.PackedBetween,
+        ev.CoverMeasured,
+        ev.JointSealed,
+    ),
     figures=figures,
     conditions=conditions,
     every_condition=CONDITIONS,

@@ -53,13 +53,27 @@ def closing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: Any) 
         case cmd.MeasureCover():
             return _measured(plan, command)
         case cmd.SealJoint():
-            return ev.JointSealed(command.side, text(command.text, "text", "which sealant, or “none, as the maker asks”; excess wiped off"))
+            return ev.JointSealed(
+                command.side,
+                text(
+                    command.text,
+                    "text",
+                    "which sealant, or “none, as the maker asks”; excess wiped off",
+                ),
+            )
         case _:
             return _round(desk, state, plan, command)
 
 
-def _may_be_tried(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.MeasureCover | cmd.DrawByCover) -> None:
-    """A cover is measured, and draws a bearing home, while the shaft is in; measured against a ring that is home."""
+def _may_be_tried(
+    desk: Desk,
+    state: Cartridge,
+    plan: ev.CartridgePlan,
+    command: cmd.MeasureCover | cmd.DrawByCover,
+) -> None:
+    """A cover is measured, and draws a bearing home, while the shaft is in; measured against a ring
+    that is home.
+    """
     there, seat = done(desk, state, plan), plan.made.seat(command.side)
     if seat.end not in plan.made.covers:
         raise Refused(f"No cover is planned at the {command.side} bearing.")
@@ -70,7 +84,9 @@ def _may_be_tried(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command:
 
 
 def _weighed(amount: str, before: Verdict | None) -> float | None:
-    """The weight of grease as it was said; after too much it is weighed again, no word alone takes that back."""
+    """The weight of grease as it was said; after too much it is weighed again, no word alone takes
+    that back.
+    """
     if not amount.strip() and before is not None and before.level is Level.STOP:
         raise InvalidInput.at("amount", "It was too much: weigh what is in now.", "55 g")
     return parse_mass_g(amount, "amount") if amount.strip() else None
@@ -80,7 +96,11 @@ def packed(state: Cartridge, plan: ev.CartridgePlan, command: cmd.PackBetween) -
     """Grease between the pair, judged where its weight was said and the space is known."""
     said = text(command.text, "text", "which grease, how much")
     grams = _weighed(command.amount, state.packed.verdict if state.packed is not None else None)
-    verdict = judge_between(plan.space, grams, topped=False) if plan.space is not None and grams is not None else None
+    verdict = (
+        judge_between(plan.space, grams, topped=False)
+        if plan.space is not None and grams is not None
+        else None
+    )
     return ev.PackedBetween(said, grams, verdict)
 
 
@@ -100,18 +120,35 @@ def pair_torque(plan: ev.CartridgePlan) -> Span | None:
 
 
 def _pair(plan: ev.CartridgePlan, command: cmd.TightenPair) -> ev.PairTightened:
-    nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench and hook")
+    nm, wrench = (
+        parse_torque_nm(command.torque, "torque"),
+        text(command.wrench, "wrench", "which wrench and hook"),
+    )
     by, reason = decided(command.decided_by, command.reason)
     asked = pair_torque(plan)
     hand, turning = plan.nut(command.end)
     verdicts = [judge_hand(hand, turning)] if hand is not None else []
     if asked is not None:
-        verdicts.append(judge_torque(asked, nm, low_why="the ring creeps on its seat.", high_why="it takes the bearing's clearance."))
+        verdicts.append(
+            judge_torque(
+                asked,
+                nm,
+                low_why="the ring creeps on its seat.",
+                high_why="it takes the bearing's clearance.",
+            )
+        )
     else:
-        verdicts.append(Verdict("torque not checked", Level.WATCH, "Its maker's torque is not in the plan."))
+        verdicts.append(
+            Verdict("torque not checked", Level.WATCH, "Its maker's torque is not in the plan.")
+        )
     if not command.tab_bent:
         verdicts.append(
-            Verdict("no tab", Level.STOP, "No tab lies in a slot: tighten the first nut to the next one, never loosen.", code=ClosingCode.NO_TAB)
+            Verdict(
+                "no tab",
+                Level.STOP,
+                "No tab lies in a slot: tighten the first nut to the next one, never loosen.",
+                code=ClosingCode.NO_TAB,
+            )
         )
     if not command.jammed:
         verdicts.append(
@@ -135,7 +172,9 @@ def _pair(plan: ev.CartridgePlan, command: cmd.TightenPair) -> ev.PairTightened:
 
 
 def cover_result(plan: ev.CartridgePlan, said: ev.CoverMeasured) -> Result:
-    """What a cover's spigot does: clamps the fixed bearing, leaves room at the floating one, stands clear of a retaining ring."""
+    """What a cover's spigot does: clamps the fixed bearing, leaves room at the floating one, stands
+    clear of a retaining ring.
+    """
     if plan.made.seat(said.side).ring_in_bore:
         return cover_clear(said.depth_mm, said.spigot_mm)
     if said.side == "fixed":
@@ -148,7 +187,12 @@ def _measured(plan: ev.CartridgePlan, command: cmd.MeasureCover) -> ev.CoverMeas
         read_length(said, name, LengthUnit.MM, SHORT_UM, command.shown, zero=True).mm
         for name, said in (("depth", command.depth), ("spigot", command.spigot))
     )
-    verdict = cover_result(plan, ev.CoverMeasured(command.side, depth, spigot, Verdict("", Level.UNKNOWN, "", code=ClosingCode.NOT_JUDGED))).verdict
+    verdict = cover_result(
+        plan,
+        ev.CoverMeasured(
+            command.side, depth, spigot, Verdict("", Level.UNKNOWN, "", code=ClosingCode.NOT_JUDGED)
+        ),
+    ).verdict
     assert verdict is not None  # it is always judged
     return ev.CoverMeasured(command.side, depth, spigot, verdict)
 
@@ -158,36 +202,64 @@ def next_pass(plan: ev.CartridgePlan, cover: Cover) -> float | None:
     return PASSES[cover.passes] * plan.screws.torque_nm if cover.passes < len(PASSES) else None
 
 
-def _round(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.TightenRound) -> ev.RoundTightened:
+def _round(
+    desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.TightenRound
+) -> ev.RoundTightened:
     cover = state.covers[command.side]
     if not cover.measured_right:
-        raise Refused("First the spigot of this cover." if cover.measured is None else cover.measured.verdict.reason)
+        raise Refused(
+            "First the spigot of this cover."
+            if cover.measured is None
+            else cover.measured.verdict.reason
+        )
     if cover.sealed is None:
-        raise Refused("First what goes on its joint, as its maker asks; “none” where there is none.")
-    nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench")
+        raise Refused(
+            "First what goes on its joint, as its maker asks; “none” where there is none."
+        )
+    nm, wrench = (
+        parse_torque_nm(command.torque, "torque"),
+        text(command.wrench, "wrench", "which wrench"),
+    )
     gaps = tuple(
-        read_length(part, "gaps", LengthUnit.MM, (0.0, 20_000.0), command.shown, zero=True).mm for part in command.gaps.split("+") if part.strip()
+        read_length(part, "gaps", LengthUnit.MM, (0.0, 20_000.0), command.shown, zero=True).mm
+        for part in command.gaps.split("+")
+        if part.strip()
     )
     if gaps and len(gaps) != plan.screws.count:
-        raise InvalidInput.at("gaps", f"A gap beside each of {plan.screws.count} screws, or none.", " + ".join(["0.5"] * plan.screws.count))
+        raise InvalidInput.at(
+            "gaps",
+            f"A gap beside each of {plan.screws.count} screws, or none.",
+            " + ".join(["0.5"] * plan.screws.count),
+        )
     asked = next_pass(plan, cover)
     if asked is None and not desk.correcting:
         raise Refused("Every pass is done.")
     asked = asked or plan.screws.torque_nm
-    torque = judge_torque(Span(asked, asked), nm, low_why="this pass is not done.", high_why="the cover is drawn askew, or its thread tears out.")
+    torque = judge_torque(
+        Span(asked, asked),
+        nm,
+        low_why="this pass is not done.",
+        high_why="the cover is drawn askew, or its thread tears out.",
+    )
     even = evenness(gaps) if gaps else Verdict("even", Level.GOOD, "")
     verdict = torque if torque.level is Level.STOP else even if even.level is Level.STOP else torque
     return ev.RoundTightened(command.side, round(nm, 2), gaps, wrench, verdict)
 
 
 def flinger_opens(plan: ev.CartridgePlan, end: End) -> float | None:
-    """How much growth opens a flinger's gap (mm): at the floating bearing's end it moves out, at the fixed one's not at all; None: not known."""
+    """How much growth opens a flinger's gap (mm): at the floating bearing's end it moves out, at
+    the fixed one's not at all; None: not known.
+    """
     return plan.growth_mm if end != plan.fixed_end else 0.0
 
 
 def set_flinger(plan: ev.CartridgePlan, command: cmd.SetFlinger) -> ev.FlingerSet:
-    """A flinger with its gap; with set screws both of them, and the pinned one at its end. The nuts clamp one that has none."""
-    gap = read_length(command.gap, "gap", LengthUnit.MM, (0.0, 20_000.0), command.shown, zero=True).mm
+    """A flinger with its gap; with set screws both of them, and the pinned one at its end. The nuts
+    clamp one that has none.
+    """
+    gap = read_length(
+        command.gap, "gap", LengthUnit.MM, (0.0, 20_000.0), command.shown, zero=True
+    ).mm
     found = flinger_gap(gap, flinger_opens(plan, command.end)).verdict
     assert found is not None  # it is always judged
     verdicts = [found]
@@ -197,7 +269,14 @@ def set_flinger(plan: ev.CartridgePlan, command: cmd.SetFlinger) -> ev.FlingerSe
         why = "The pinned flinger belongs at the drive end: change the two over."
         verdicts.append(Verdict("wrong flinger", Level.STOP, why, code=ClosingCode.WRONG_FLINGER))
     if not command.both_screws:
-        verdicts.append(Verdict("one screw", Level.STOP, "Both set screws, evenly: with one it stands askew and walks.", code=ClosingCode.ONE_SCREW))
+        verdicts.append(
+            Verdict(
+                "one screw",
+                Level.STOP,
+                "Both set screws, evenly: with one it stands askew and walks.",
+                code=ClosingCode.ONE_SCREW,
+            )
+        )
     return ev.FlingerSet(command.end, gap, command.pinned, command.both_screws, tuple(verdicts))
 
 

@@ -1,4 +1,6 @@
-"""What a person can ask while a cartridge is built. Lengths, torques and temperatures stay as typed until they are read."""
+"""What a person can ask while a cartridge is built. Lengths, torques and temperatures stay as typed
+until they are read.
+"""
 
 from __future__ import annotations
 
@@ -58,7 +60,10 @@ class SeatRing:
     """A retaining ring in its groove, with its proofs."""
 
     side: Annotated[Side, _SIDE]
-    sits: Annotated[Literal["shaft", "bore"], choice("It sits", {"shaft": "on the shaft", "bore": "in the bore"}, stays=True)]
+    sits: Annotated[
+        Literal["shaft", "bore"],
+        choice("It sits", {"shaft": "on the shaft", "bore": "in the bore"}, stays=True),
+    ]
     groove_free: Annotated[bool, tick("The groove is free all round")] = False
     below_surface: Annotated[bool, tick("The ring lies below the surface all round")] = False
     turns: Annotated[bool, tick("The ring turns in its groove")] = False
@@ -101,7 +106,12 @@ class TightenPair:
     jammed: Annotated[bool, tick("Second nut jammed, the first one held")]
     decided_by: Annotated[str, words("Decided by")] = ""
     reason: Annotated[str, words("Reason")] = ""
-    end: Annotated[From, choice("End", {"drive": "drive end", "far": "far end", "": "the one pair there is"}, stays=True)] = ""
+    end: Annotated[
+        From,
+        choice(
+            "End", {"drive": "drive end", "far": "far end", "": "the one pair there is"}, stays=True
+        ),
+    ] = ""
 
 
 @dataclass(frozen=True)
@@ -118,7 +128,16 @@ class DrawByCover:
 
     side: Annotated[Side, _SIDE]
     inner: Annotated[
-        Inner, choice("Its inner ring is", {"home": "home", "loose": "loose", "supported": "supported", "tight on its way": "tight, on its way"})
+        Inner,
+        choice(
+            "Its inner ring is",
+            {
+                "home": "home",
+                "loose": "loose",
+                "supported": "supported",
+                "tight on its way": "tight, on its way",
+            },
+        ),
     ]
 
 

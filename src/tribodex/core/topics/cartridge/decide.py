@@ -9,7 +9,16 @@ from typing import Any
 
 from tribodex.core.cartridge.assembly import InTheWay, Stands
 from tribodex.core.cartridge.building import HAND_WARM_C, free_height, slide_in
-from tribodex.core.cartridge.parts import ENTRY, GREASE, ROD_IN, ROD_OUT, TOP_UP, TURN, part_id, parts_of
+from tribodex.core.cartridge.parts import (
+    ENTRY,
+    GREASE,
+    ROD_IN,
+    ROD_OUT,
+    TOP_UP,
+    TURN,
+    part_id,
+    parts_of,
+)
 from tribodex.core.components.straight import StraightBearing
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
@@ -20,7 +29,15 @@ from tribodex.core.shouldered.retaining_ring import judge_ring
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
-from tribodex.core.topics.cartridge.built import TAKEN_OFF, done, held_down, hindered, home, lying, part_of
+from tribodex.core.topics.cartridge.built import (
+    TAKEN_OFF,
+    done,
+    held_down,
+    hindered,
+    home,
+    lying,
+    part_of,
+)
 from tribodex.core.topics.cartridge.closing import closing, set_flinger, topped
 from tribodex.core.topics.cartridge.state import Cartridge
 from tribodex.core.topics.shouldered import TOPIC as SHOULDERED
@@ -33,12 +50,20 @@ class CartridgeWorkCode(StrEnum):
     DOES_NOT_GO_IN = "cartridge_work.does_not_go_in"
 
 
-INTO_HOUSING, NUT_PAIR, PACK, COVER_UP, SET_FLINGERS = "into_housing", "nut_pair", "pack_cartridge", "cover_up", "set_flingers"
+INTO_HOUSING, NUT_PAIR, PACK, COVER_UP, SET_FLINGERS = (
+    "into_housing",
+    "nut_pair",
+    "pack_cartridge",
+    "cover_up",
+    "set_flingers",
+)
 LONG_UM = (0.0, 5_000_000.0)
 
 
 def decide(desk: Desk, state: Cartridge, command: Any) -> Sequence[Fact]:
-    """Facts that the command adds. Raises InvalidInput or Refused, naming the part that is in the way."""
+    """Facts that the command adds. Raises InvalidInput or Refused, naming the part that is in the
+    way.
+    """
     plan = state.plan
     if plan is None:
         raise Refused("This job has no cartridge.")
@@ -57,10 +82,21 @@ def decide(desk: Desk, state: Cartridge, command: Any) -> Sequence[Fact]:
             return [_off(desk, state, plan, command)]
         case cmd.TakeNext():
             return [_next(desk, state, plan, command)]
-        case cmd.TightenPair() | cmd.PackBetween() | cmd.DrawByCover() | cmd.MeasureCover() | cmd.SealJoint() | cmd.TightenRound():
+        case (
+            cmd.TightenPair()
+            | cmd.PackBetween()
+            | cmd.DrawByCover()
+            | cmd.MeasureCover()
+            | cmd.SealJoint()
+            | cmd.TightenRound()
+        ):
             return [closing(desk, state, plan, command)]
         case cmd.TurnCartridge():
-            how = command.text.strip() if command.freely else text(command.text, "text", "how it turns: rough, stiff, where")
+            how = (
+                command.text.strip()
+                if command.freely
+                else text(command.text, "text", "how it turns: rough, stiff, where")
+            )
             return [ev.CartridgeTurned(command.freely, how)]
         case cmd.SetFlinger():
             return [set_flinger(plan, command)]
@@ -71,27 +107,41 @@ def decide(desk: Desk, state: Cartridge, command: Any) -> Sequence[Fact]:
 
 
 def part_for(plan: ev.CartridgePlan, command: Any) -> str | None:
-    """The part that a command puts in; None where it puts in none. Raises Refused for a part that this cartridge has not."""
+    """The part that a command puts in; None where it puts in none. Raises Refused for a part that
+    this cartridge has not.
+    """
     match command:
         case cmd.SetOuterRing():
-            asked = part_id("outer", command.side), f"The {command.side} bearing is not separable: it goes on whole."
+            asked = (
+                part_id("outer", command.side),
+                f"The {command.side} bearing is not separable: it goes on whole.",
+            )
         case cmd.EnterHousing():
             asked = ENTRY, ""
         case cmd.UseRod():
             asked = ROD_OUT if command.out else ROD_IN, "No handle rod is planned here."
         case cmd.SeatRing():
             where = "on the shaft" if command.sits == "shaft" else "in the bore"
-            asked = part_id(f"ring_{command.sits}", command.side), f"No retaining ring {where} holds the {command.side} bearing."
+            asked = (
+                part_id(f"ring_{command.sits}", command.side),
+                f"No retaining ring {where} holds the {command.side} bearing.",
+            )
         case cmd.PackBetween():
             asked = GREASE, "Two sealed bearings: no grease goes between them."
         case cmd.TightenPair():
             asked = part_id("nuts", nuts_of(plan, command.end)), "No nut pair is planned there."
         case cmd.SealJoint() | cmd.TightenRound():
-            asked = part_id("cover", plan.made.seat(command.side).end), f"No cover is planned at the {command.side} bearing."
+            asked = (
+                part_id("cover", plan.made.seat(command.side).end),
+                f"No cover is planned at the {command.side} bearing.",
+            )
         case cmd.TurnCartridge():
             asked = TURN, ""
         case cmd.SetFlinger():
-            asked = part_id("flinger", command.end), f"No flinger is planned at the {command.end} end."
+            asked = (
+                part_id("flinger", command.end),
+                f"No flinger is planned at the {command.end} end.",
+            )
         case cmd.TopUp():
             asked = TOP_UP, ""
         case _:
@@ -122,7 +172,9 @@ def bearing_of(desk: Desk, at: str) -> StraightBearing:
 
 
 def heated(desk: Desk, plan: ev.CartridgePlan) -> bool:
-    """Whether the bearing that meets the housing first went on warm: then it cools before they meet. Not known yet: as if it were."""
+    """Whether the bearing that meets the housing first went on warm: then it cools before they
+    meet. Not known yet: as if it were.
+    """
     way = desk.job.of(SHOULDERED, plan.place(plan.made.first)).way
     return way is None or way.way is WayOn.HEAT
 
@@ -138,7 +190,10 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: Any)
             first = plan.made.first
             if not desk.correcting and not home(desk, plan.place(first)):
                 raise Refused(f"First the {first} bearing on the shaft, against its shoulder.")
-            ring, housing = (parse_temperature_c(getattr(command, name), name) for name in ("ring_temperature", "housing_temperature"))
+            ring, housing = (
+                parse_temperature_c(getattr(command, name), name)
+                for name in ("ring_temperature", "housing_temperature")
+            )
             verdict = slide_in_of(desk, plan, ring, housing).verdict
             assert verdict is not None  # it is always judged
             return ev.RingCooled(ring, housing, verdict)
@@ -150,7 +205,10 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: Any)
             if not stands(plan):
                 raise Refused("It lies: nothing is lowered.")
             if state.inside and not desk.correcting:
-                raise Refused("The shaft is in its housing already: room is measured again when it is turned over.")
+                raise Refused(
+                    "The shaft is in its housing already: room is measured again when it is turned"
+                    " over."
+                )
             return ev.FreeBelow(*_below(command))
         case _:
             if not stands(plan):
@@ -162,20 +220,35 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: Any)
 
 def _may_enter(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> None:
     if heated(desk, plan) and (state.cooled is None or state.cooled.verdict.level is Level.STOP):
-        raise Refused("First the temperatures of bearing and housing." if state.cooled is None else state.cooled.verdict.reason)
-    if plan.makeup is not None and stands(plan) and (state.below is None or state.below.verdict.level is Level.STOP):
+        raise Refused(
+            "First the temperatures of bearing and housing."
+            if state.cooled is None
+            else state.cooled.verdict.reason
+        )
+    if (
+        plan.makeup is not None
+        and stands(plan)
+        and (state.below is None or state.below.verdict.level is Level.STOP)
+    ):
         why = "First the free height below, before the shaft is lowered into it."
         raise Refused(why if state.below is None else state.below.verdict.reason)
 
 
 def _entered(command: cmd.EnterHousing) -> ev.ShaftEntered:
     if command.by_hand:
-        return ev.ShaftEntered(True, command.text.strip(), Verdict("in, by hand", Level.GOOD, "It slid to its shoulder without a blow."))
+        return ev.ShaftEntered(
+            True,
+            command.text.strip(),
+            Verdict("in, by hand", Level.GOOD, "It slid to its shoulder without a blow."),
+        )
     why = (
-        "No blow on the shaft end: it goes over the balls. Out again: burr, dirt, too warm, or cocked. Straight, clean, the housing warmed a little."
+        "No blow on the shaft end: it goes over the balls. Out again: burr, dirt, too warm, or"
+        " cocked. Straight, clean, the housing warmed a little."
     )
     return ev.ShaftEntered(
-        False, text(command.text, "text", "where it stopped"), Verdict("does not go in", Level.STOP, why, code=CartridgeWorkCode.DOES_NOT_GO_IN)
+        False,
+        text(command.text, "text", "where it stopped"),
+        Verdict("does not go in", Level.STOP, why, code=CartridgeWorkCode.DOES_NOT_GO_IN),
     )
 
 
@@ -190,30 +263,59 @@ def _below(command: cmd.TurnOver | cmd.MeasureBelow) -> tuple[float, float, Verd
 
 
 def slide_in_of(desk: Desk, plan: ev.CartridgePlan, ring_c: float, housing_c: float) -> Result:
-    """The play of the first bearing in its housing at the temperatures there are; of one that comes apart the outer ring is in already."""
+    """The play of the first bearing in its housing at the temperatures there are; of one that comes
+    apart the outer ring is in already.
+    """
     at = plan.place(plan.made.first)
     found = slide_in(bearing_of(desk, at), plan.ring_um[at], plan.hole_um[at], ring_c, housing_c)
     if plan.made.seat(plan.made.first).separable and ring_c <= HAND_WARM_C:
-        cool = Verdict("cool enough", Level.GOOD, "Its outer ring is in the housing already; rollers and inner ring are hand-warm.")
+        cool = Verdict(
+            "cool enough",
+            Level.GOOD,
+            "Its outer ring is in the housing already; rollers and inner ring are hand-warm.",
+        )
         return replace(found, verdict=cool)
     return found
 
 
 def _ring(plan: ev.CartridgePlan, command: cmd.SeatRing) -> ev.RingSeated:
-    row = next(ring.row for ring in plan.rings if ring.side == command.side and ring.row.sits == command.sits)
+    row = next(
+        ring.row
+        for ring in plan.rings
+        if ring.side == command.side and ring.row.sits == command.sits
+    )
     before, after = (
-        read_length(said, name, LengthUnit.MM, (0.0, 400_000.0), command.shown, zero=True).mm if said.strip() else None
+        (
+            read_length(said, name, LengthUnit.MM, (0.0, 400_000.0), command.shown, zero=True).mm
+            if said.strip()
+            else None
+        )
         for name, said in (("ends_before", command.ends_before), ("ends_after", command.ends_after))
     )
-    verdict = judge_ring(row, command.groove_free, command.below_surface, before, after, command.turns)
-    return ev.RingSeated(command.side, command.sits, command.groove_free, command.below_surface, command.turns, before, after, verdict)
+    verdict = judge_ring(
+        row, command.groove_free, command.below_surface, before, after, turns=command.turns
+    )
+    return ev.RingSeated(
+        command.side,
+        command.sits,
+        command.groove_free,
+        command.below_surface,
+        command.turns,
+        before,
+        after,
+        verdict,
+    )
 
 
-def _off(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.TakePartOff) -> ev.PartOff:
+def _off(
+    desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.TakePartOff
+) -> ev.PartOff:
     part = part_of(plan, command.part)
     if part is None or command.part.partition(".")[0] not in TAKEN_OFF:
         raise InvalidInput.at(
-            "part", "No such part of this cartridge comes off by itself.", "a cover, nut pair, flinger or retaining ring of its plan"
+            "part",
+            "No such part of this cartridge comes off by itself.",
+            "a cover, nut pair, flinger or retaining ring of its plan",
         )
     if command.part not in lying(desk, state, plan):
         raise Refused(f"{part.name[0].upper()}{part.name[1:]} is not on.")
@@ -223,10 +325,16 @@ def _off(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.Take
     return ev.PartOff(command.part, text(command.reason, "reason", "why it comes off"))
 
 
-def _next(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.TakeNext) -> ev.NextChosen:
+def _next(
+    desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.TakeNext
+) -> ev.NextChosen:
     part = part_of(plan, command.part)
     if part is None:
-        raise InvalidInput.at("part", "This cartridge has no such part.", ", ".join(one.id for one in parts_of(plan.made)))
+        raise InvalidInput.at(
+            "part",
+            "This cartridge has no such part.",
+            ", ".join(one.id for one in parts_of(plan.made)),
+        )
     if part.id in done(desk, state, plan):
         raise Refused(f"{part.name[0].upper()}{part.name[1:]}: in already.")
     found = hindered(desk, state, plan, part)

@@ -1,4 +1,6 @@
-"""What can be said of a cartridge: plan, rings set, cooled, in its housing, turned over, nut pair, packed, covers, flingers, topped up."""
+"""What can be said of a cartridge: plan, rings set, cooled, in its housing, turned over, nut pair,
+packed, covers, flingers, topped up.
+"""
 
 from __future__ import annotations
 
@@ -26,7 +28,9 @@ class CartridgeTurnCode(StrEnum):
 
 @dataclass(frozen=True)
 class CoverScrews:
-    """The screws of an end cover: how many, which, the torque that is asked with its working, what they go into."""
+    """The screws of an end cover: how many, which, the torque that is asked with its working, what
+    they go into.
+    """
 
     count: int
     text: str
@@ -45,10 +49,12 @@ class RingPlanned:
 
 @dataclass(frozen=True)
 class CartridgePlan:
-    """A cartridge. `fixed`, `floating`: the places of its bearings; `separable`: those whose outer rings are set in the housing first.
+    """A cartridge. `fixed`, `floating`: the places of its bearings; `separable`: those whose outer
+    rings are set in the housing first.
 
-    `hole_um`: deviations of the housing's bores; `growth_mm` between the bearings, `stands_out_mm` below when turned over; None: not known.
-    `makeup`: its parts and how it stands; None in a plan from before they were asked for. `hand`: None without nuts.
+    `hole_um`: deviations of the housing's bores; `growth_mm` between the bearings, `stands_out_mm`
+    below when turned over; None: not known. `makeup`: its parts and how it stands; None in a plan
+    from before they were asked for. `hand`: None without nuts.
     """
 
     fixed: str
@@ -74,7 +80,9 @@ class CartridgePlan:
     space: Space | None = None
 
     def nut(self, end: str) -> tuple[Hand | None, Turning]:
-        """Hand of a nut pair's thread, and how the shaft turns looked at from there: said at the drive end it is mirrored at the far one."""
+        """Hand of a nut pair's thread, and how the shaft turns looked at from there: said at the
+        drive end it is mirrored at the far one.
+        """
         both = self.made.nuts == ("drive", "far")
         if not both or end != "far":
             return self.hand, self.turning
@@ -140,7 +148,9 @@ class ShaftEntered(Fact):
 
 @dataclass(frozen=True)
 class FreeBelow(Fact):
-    """What will stick out below and the free height there (mm), before the shaft is lowered into its housing."""
+    """What will stick out below and the free height there (mm), before the shaft is lowered into
+    its housing.
+    """
 
     stands_out_mm: float
     free_mm: float
@@ -159,7 +169,9 @@ class RodUsed(Fact):
 
 @dataclass(frozen=True)
 class RingSeated(Fact):
-    """A retaining ring in its groove, on the shaft or in the bore, with the gap of its ends before and after (mm), None where not measured."""
+    """A retaining ring in its groove, on the shaft or in the bore, with the gap of its ends before
+    and after (mm), None where not measured.
+    """
 
     side: Side
     sits: Sits
@@ -220,7 +232,9 @@ class PairTightened(Fact):
 
 @dataclass(frozen=True)
 class PackedBetween(Fact):
-    """Grease between the pair, before it is shut off; weighed (g) and judged where its amount was said and its space is known."""
+    """Grease between the pair, before it is shut off; weighed (g) and judged where its amount was
+    said and its space is known.
+    """
 
     text: str
     grams: float | None = None
@@ -268,7 +282,9 @@ class JointSealed(Fact):
 
 @dataclass(frozen=True)
 class RoundTightened(Fact):
-    """One round over the screws of a cover: which pass, at what torque, gaps of the flange beside each screw where they were read (mm)."""
+    """One round over the screws of a cover: which pass, at what torque, gaps of the flange beside
+    each screw where they were read (mm).
+    """
 
     side: Side
     torque_nm: float
@@ -289,7 +305,13 @@ class CartridgeTurned(Fact):
 
     def judgements(self) -> tuple[Verdict, ...]:
         why = f"{self.text}. A cover off again; spigot, sealant, pinched seal."
-        return () if self.freely else (Verdict("does not turn freely", Level.STOP, why, code=CartridgeTurnCode.NOT_FREE),)
+        return (
+            ()
+            if self.freely
+            else (
+                Verdict("does not turn freely", Level.STOP, why, code=CartridgeTurnCode.NOT_FREE),
+            )
+        )
 
 
 @dataclass(frozen=True)
@@ -318,7 +340,11 @@ class ToppedUp(Fact):
     def judgements(self) -> tuple[Verdict, ...]:
         amount = (self.verdict,) if self.verdict is not None else ()
         why = f"{self.text}. A flinger or a seal touches: set it off, and turn again."
-        touches = () if self.no_contact else (Verdict("something touches", Level.STOP, why, code=CartridgeTurnCode.CONTACT),)
+        touches = (
+            ()
+            if self.no_contact
+            else (Verdict("something touches", Level.STOP, why, code=CartridgeTurnCode.CONTACT),)
+        )
         return (*touches, *amount)
 
 

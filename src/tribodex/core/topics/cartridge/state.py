@@ -28,7 +28,10 @@ class Cover:
     @property
     def measured_right(self) -> bool:
         """Whether its spigot does what it should."""
-        return self.measured is not None and self.measured.verdict.level in (Level.GOOD, Level.WATCH)
+        return self.measured is not None and self.measured.verdict.level in (
+            Level.GOOD,
+            Level.WATCH,
+        )
 
     @property
     def passes(self) -> int:
@@ -74,7 +77,10 @@ class Cartridge:
     def pair_done(self, end: str) -> bool:
         """Whether the nut pair of an end is in order, or was decided by name."""
         said = self.pairs.get(end)
-        return said is not None and (said.decided_by != "" or all(verdict.level is not Level.STOP for verdict in said.verdicts))
+        return said is not None and (
+            said.decided_by != ""
+            or all(verdict.level is not Level.STOP for verdict in said.verdicts)
+        )
 
     @property
     def inside(self) -> bool:
@@ -83,7 +89,8 @@ class Cartridge:
 
     @property
     def up(self) -> End | None:
-        """The end that is up, for one that stands; None before the shaft is in, or while one lies."""
+        """The end that is up, for one that stands; None before the shaft is in, or while one
+        lies."""
         if self.plan is None or not self.inside or self.plan.made.stands is not Stands.UPRIGHT:
             return None
         first = self.plan.made.seat(self.plan.made.first).end
@@ -96,13 +103,19 @@ class Cartridge:
         if self.plan is None:
             return []
         by_side: dict[Side, str] = {"fixed": self.plan.fixed, "floating": self.plan.floating}
-        return [side for side in SIDES if by_side[side] in self.plan.separable and side not in self.rings]
+        return [
+            side
+            for side in SIDES
+            if by_side[side] in self.plan.separable and side not in self.rings
+        ]
 
     @property
     def in_housing(self) -> bool:
         """Whether shaft and first bearing are in the housing, turned over with room below."""
         stands = self.plan is not None and self.plan.made.stands is Stands.UPRIGHT
-        return self.inside and (not stands or (self.over is not None and self.over.verdict.level is not Level.STOP))
+        return self.inside and (
+            not stands or (self.over is not None and self.over.verdict.level is not Level.STOP)
+        )
 
     @property
     def pair_right(self) -> bool:
@@ -113,22 +126,40 @@ class Cartridge:
     def covered(self) -> bool:
         """Whether every cover is drawn down and the shaft turns."""
         ends = self.plan.made.covers if self.plan is not None else ()
-        closed = all(self.covers[self.plan.side_at(end)].done for end in ends) if self.plan is not None else False
+        closed = (
+            all(self.covers[self.plan.side_at(end)].done for end in ends)
+            if self.plan is not None
+            else False
+        )
         return closed and self.turned is not None and self.turned.freely
 
     @property
     def flingers_left(self) -> list[End]:
         """Ends whose flinger is not set in order yet."""
         ends = self.plan.flingers if self.plan is not None else ()
-        good = {end for end, said in self.flingers.items() if all(verdict.level is not Level.STOP for verdict in said.verdicts)}
+        good = {
+            end
+            for end, said in self.flingers.items()
+            if all(verdict.level is not Level.STOP for verdict in said.verdicts)
+        }
         return [end for end in ends if end not in good]
 
     @property
     def finished(self) -> bool:
         """Whether it is topped up and runs free."""
         amount = self.topped.verdict if self.topped is not None else None
-        right = self.topped is not None and self.topped.no_contact and (amount is None or amount.level is not Level.STOP)
+        right = (
+            self.topped is not None
+            and self.topped.no_contact
+            and (amount is None or amount.level is not Level.STOP)
+        )
         return not self.flingers_left and right
+
+
+_Covered = ev.CoverMeasured | ev.JointSealed | ev.RoundTightened
+_Closing = (
+    ev.PackedBetween | ev.DrawnByCover | ev.FlingerSet | ev.CartridgeTurned | ev.ToppedUp | _Covered
+)
 
 
 def fold(state: Cartridge, event: Event, fact: ev.CartridgeFact) -> None:
@@ -161,6 +192,13 @@ def fold(state: Cartridge, event: Event, fact: ev.CartridgeFact) -> None:
             state.pairs.pop(fact.end, None)
             state.pairs[fact.end] = fact
             state.off.discard(f"nuts.{fact.end}")
+        case _:
+            _fold_closed(state, event, fact)
+
+
+def _fold_closed(state: Cartridge, event: Event, fact: _Closing) -> None:
+    """Grease, covers and flingers."""
+    match fact:
         case ev.PackedBetween():
             state.packed = fact
         case ev.DrawnByCover():

@@ -13,7 +13,15 @@ from tribodex.core.components.straight import StraightKind
 from tribodex.core.job.topic import Desk
 from tribodex.core.shouldered.retaining_ring import Sits
 from tribodex.core.topics.cartridge import facts as ev
-from tribodex.core.topics.cartridge.built import TAKEN_OFF, done, held_down, hindered, home, lying, steps_left
+from tribodex.core.topics.cartridge.built import (
+    TAKEN_OFF,
+    done,
+    held_down,
+    hindered,
+    home,
+    lying,
+    steps_left,
+)
 from tribodex.core.topics.cartridge.closing import cover_result, next_pass, still_in
 from tribodex.core.topics.cartridge.decide import bearing_of
 from tribodex.core.topics.cartridge.move import cover_due, due, wrong_part
@@ -24,7 +32,9 @@ from tribodex.core.working import Verdict
 
 @dataclass(frozen=True)
 class CartridgeHeld:
-    """A retaining ring of a bearing as it is drawn: where it sits, whether it is in its groove, in order."""
+    """A retaining ring of a bearing as it is drawn: where it sits, whether it is in its groove, in
+    order.
+    """
 
     sits: Sits
     seated: bool
@@ -52,7 +62,9 @@ class CartridgeBearing:
 
 @dataclass(frozen=True)
 class CartridgeStep:
-    """A step of the order that is left: the part, or, with `up`, the housing turned over; `why` what is in its way, empty where it may come now."""
+    """A step of the order that is left: the part, or, with `up`, the housing turned over; `why`
+    what is in its way, empty where it may come now.
+    """
 
     part: str
     name: str
@@ -70,7 +82,9 @@ class CartridgePart:
 
 @dataclass(frozen=True)
 class CartridgeNuts:
-    """A nut pair as it is drawn: its end, empty where nobody said which, and whether it is in order."""
+    """A nut pair as it is drawn: its end, empty where nobody said which, and whether it is in
+    order.
+    """
 
     end: From
     done: bool
@@ -103,7 +117,9 @@ class CartridgeFlinger:
 
 @dataclass(frozen=True)
 class CartridgeWork:
-    """A cartridge as its panel shows it: bearings, covers with their screws in order, nuts' hand, flingers, the verdicts there are."""
+    """A cartridge as its panel shows it: bearings, covers with their screws in order, nuts' hand,
+    flingers, the verdicts there are.
+    """
 
     topic: Literal["cartridge"]
     planned: bool
@@ -142,7 +158,9 @@ def view(desk: Desk, state: Cartridge) -> CartridgeWork:
         topic="cartridge",
         planned=plan is not None,
         fixed_end=plan.fixed_end if plan is not None else "drive",
-        bearings=tuple(_bearing(desk, state, plan, side) for side in SIDES) if plan is not None else (),
+        bearings=(
+            tuple(_bearing(desk, state, plan, side) for side in SIDES) if plan is not None else ()
+        ),
         in_housing=state.entered is not None and state.entered.by_hand,
         turned_over=state.in_housing,
         hand=plan.nut(due(desk, state, "nuts"))[0] if plan is not None else None,
@@ -161,7 +179,11 @@ def view(desk: Desk, state: Cartridge) -> CartridgeWork:
         up=state.up,
         clamped=plan is not None and plan.made.clamped,
         nut_due=due(desk, state, "nuts"),
-        nuts=tuple(CartridgeNuts(end, state.pair_done(end)) for end in plan.made.nuts) if plan is not None else (),
+        nuts=(
+            tuple(CartridgeNuts(end, state.pair_done(end)) for end in plan.made.nuts)
+            if plan is not None
+            else ()
+        ),
         ring_due=CartridgeRing(*ring) if (ring := _ring_due(desk, state)) is not None else None,
         rod_out=state.rod_in and not state.rod_out,
         done=plan is not None and state.finished,
@@ -178,7 +200,9 @@ def _steps(desk: Desk, state: Cartridge) -> tuple[CartridgeStep, ...]:
             found.append(CartridgeStep("", "turn the housing over", step.up, ""))
             continue
         why = hindered(desk, state, plan, step.part)
-        found.append(CartridgeStep(step.part.id, step.part.name, None, why.words if why is not None else ""))
+        found.append(
+            CartridgeStep(step.part.id, step.part.name, None, why.words if why is not None else "")
+        )
     return tuple(found)
 
 
@@ -188,8 +212,16 @@ def _comes_off(desk: Desk, state: Cartridge) -> tuple[CartridgePart, ...]:
     if plan is None:
         return ()
     there = lying(desk, state, plan)
-    on = [part for part in parts_of(plan.made) if part.id in there and part.id.partition(".")[0] in TAKEN_OFF]
-    return tuple(CartridgePart(part.id, part.name) for part in on if held_down(desk, state, plan, part) is None)
+    on = [
+        part
+        for part in parts_of(plan.made)
+        if part.id in there and part.id.partition(".")[0] in TAKEN_OFF
+    ]
+    return tuple(
+        CartridgePart(part.id, part.name)
+        for part in on
+        if held_down(desk, state, plan, part) is None
+    )
 
 
 def _ring_due(desk: Desk, state: Cartridge) -> tuple[Side, Sits] | None:
@@ -198,9 +230,19 @@ def _ring_due(desk: Desk, state: Cartridge) -> tuple[Side, Sits] | None:
     if plan is None:
         return None
     ids = [f"ring_{ring.row.sits}.{ring.side}" for ring in plan.rings]
-    wanted = (wrong_part(state, plan), *(step.part.id for step in steps_left(desk, state, plan) if step.part is not None))
+    wanted = (
+        wrong_part(state, plan),
+        *(step.part.id for step in steps_left(desk, state, plan) if step.part is not None),
+    )
     first = next((one for one in wanted if one in ids), None)
-    return next(((ring.side, ring.row.sits) for ring in plan.rings if f"ring_{ring.row.sits}.{ring.side}" == first), None)
+    return next(
+        (
+            (ring.side, ring.row.sits)
+            for ring in plan.rings
+            if f"ring_{ring.row.sits}.{ring.side}" == first
+        ),
+        None,
+    )
 
 
 def _bearing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, side: Side) -> CartridgeBearing:
@@ -221,7 +263,11 @@ def _bearing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, side: Side) -
         cover=said.verdict if said is not None else None,
         cover_mm=cover_result(plan, said).value if said is not None else None,
         has_cover=plan.made.seat(side).end in plan.made.covers,
-        rings=tuple(CartridgeHeld(ring.row.sits, f"ring_{ring.row.sits}.{side}" in there) for ring in plan.rings if ring.side == side),
+        rings=tuple(
+            CartridgeHeld(ring.row.sits, f"ring_{ring.row.sits}.{side}" in there)
+            for ring in plan.rings
+            if ring.side == side
+        ),
     )
 
 
@@ -231,20 +277,30 @@ def _end(said: str) -> End | None:
 
 def _flinger(state: Cartridge, end: End) -> CartridgeFlinger:
     said = state.flingers.get(end)
-    return CartridgeFlinger(end, said.gap_mm if said is not None else None, end not in state.flingers_left)
+    return CartridgeFlinger(
+        end, said.gap_mm if said is not None else None, end not in state.flingers_left
+    )
 
 
 def lines(state: Cartridge) -> list[CartridgeLine]:
     """Everything that was said of it, with its verdict."""
     found = []
-    said = (("Before they meet", state.cooled), ("Room below", state.below), ("Into the housing", state.entered), ("Turned over", state.over))
+    said = (
+        ("Before they meet", state.cooled),
+        ("Room below", state.below),
+        ("Into the housing", state.entered),
+        ("Turned over", state.over),
+    )
     for what, fact in said:
         if fact is not None:
             found.append(CartridgeLine(what, fact.verdict))
     for (side, sits), ring in state.held.items():
         found.append(CartridgeLine(f"Retaining ring, {sits}, {side}", ring.verdict))
     for end, pair in state.pairs.items():
-        found += [CartridgeLine(f"Nut pair, {end} end" if end else "Nut pair", verdict) for verdict in pair.verdicts]
+        found += [
+            CartridgeLine(f"Nut pair, {end} end" if end else "Nut pair", verdict)
+            for verdict in pair.verdicts
+        ]
     for side in SIDES:
         cover = state.covers[side].measured
         if cover is not None:

@@ -7,7 +7,16 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.follower import commands as cmd
 from tribodex.core.topics.follower import facts as ev
 from tribodex.core.topics.follower.decide import STAGE, decide, judge, move
-from tribodex.core.topics.follower.edges import ANSWERS, EXPECTS, GATED, HELD, LACKS, MADE_BY, NEEDS, claims
+from tribodex.core.topics.follower.edges import (
+    ANSWERS,
+    EXPECTS,
+    GATED,
+    HELD,
+    LACKS,
+    MADE_BY,
+    NEEDS,
+    claims,
+)
 from tribodex.core.topics.follower.moves import FollowerDo as Do
 from tribodex.core.topics.follower.show import figures, looks, record, said, tell, view
 from tribodex.core.topics.follower.state import Follower, fold
@@ -21,7 +30,9 @@ def _fitted(state: Follower) -> Fitted | None:
 
 
 def _conditions(state: Follower) -> frozenset[str]:
-    return frozenset({f"follower_{state.planned.mount}"}) if state.planned is not None else frozenset()
+    return (
+        frozenset({f"follower_{state.planned.mount}"}) if state.planned is not None else frozenset()
+    )
 
 
 TOPIC: Topic[Follower] = Topic(
@@ -39,7 +50,12 @@ TOPIC: Topic[Follower] = Topic(
     tell=tell,
     view=view,
     record=record,
-    entries={ev.StudFitted: cmd.FitStud, ev.ClampThreadSaid: cmd.SayClampThread, ev.StudClamped: cmd.ClampStud, ev.RollerTurned: cmd.TurnRoller},
+    entries={
+        ev.StudFitted: cmd.FitStud,
+        ev.ClampThreadSaid: cmd.SayClampThread,
+        ev.StudClamped: cmd.ClampStud,
+        ev.RollerTurned: cmd.TurnRoller,
+    },
     said=said,
     # What follows hangs on it: it is said again, not withdrawn.
     kept=(ev.StudFitted,),

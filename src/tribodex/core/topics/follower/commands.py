@@ -1,4 +1,6 @@
-"""What a person can ask while a cam follower goes in. Lengths and torques stay as typed until they are read."""
+"""What a person can ask while a cam follower goes in. Lengths and torques stay as typed until they
+are read.
+"""
 
 from __future__ import annotations
 
@@ -25,14 +27,23 @@ class FitStud:
 class SetFollower:
     """It is in, and where its grease hole lies."""
 
-    hole: Annotated[Hole, choice("Its grease hole lies", {"unloaded": "on the unloaded side", "loaded": "under the load", "none": "it has none"})]
+    hole: Annotated[
+        Hole,
+        choice(
+            "Its grease hole lies",
+            {"unloaded": "on the unloaded side", "loaded": "under the load", "none": "it has none"},
+        ),
+    ]
 
 
 @dataclass(frozen=True)
 class SayClampThread:
     """For which thread the torque on its sheet is meant, where the sheet is silent."""
 
-    thread: Annotated[Literal["dry", "oiled"], choice("The torque on its sheet is for a thread that is", same("oiled", "dry"))]
+    thread: Annotated[
+        Literal["dry", "oiled"],
+        choice("The torque on its sheet is for a thread that is", same("oiled", "dry")),
+    ]
     source: Annotated[str, words("Whose word that is", "the maker, by telephone, or another sheet")]
 
 
@@ -41,7 +52,10 @@ class ClampStud:
     """The nut at torque."""
 
     torque: Annotated[str, torque("Torque", "120 N·m")]
-    thread: Annotated[Literal["dry", "oiled", "not known"], choice("The thread is", same("oiled", "dry", "not known"))]
+    thread: Annotated[
+        Literal["dry", "oiled", "not known"],
+        choice("The thread is", same("oiled", "dry", "not known")),
+    ]
     wrench: Annotated[str, words("With which wrench")]
     decided_by: Annotated[str, words("Decided by")] = ""
     reason: Annotated[str, words("Reason")] = ""
@@ -69,4 +83,12 @@ class TurnRoller:
     text: Annotated[str, words("How it turns")] = ""
 
 
-COMMANDS: tuple[type, ...] = (FitStud, SetFollower, SayClampThread, ClampStud, BackPlates, SayPlug, TurnRoller)
+COMMANDS: tuple[type, ...] = (
+    FitStud,
+    SetFollower,
+    SayClampThread,
+    ClampStud,
+    BackPlates,
+    SayPlug,
+    TurnRoller,
+)

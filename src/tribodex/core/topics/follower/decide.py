@@ -9,7 +9,15 @@ from typing import Any
 
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
-from tribodex.core.follower.stud import Mount, Thread, clamp_result, judge_clamp, judge_hole, judge_plug, stud_fit
+from tribodex.core.follower.stud import (
+    Mount,
+    Thread,
+    clamp_result,
+    judge_clamp,
+    judge_hole,
+    judge_plug,
+    stud_fit,
+)
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import decided, text
 from tribodex.core.job.moves import Ask, Move, stopped_by
@@ -51,7 +59,12 @@ def decide(desk: Desk, state: Follower, command: Any) -> Sequence[Fact]:
             _is(plan, Mount.STUD)
             if plan.clamp is None or (plan.clamp.thread is not None and not desk.correcting):
                 raise Refused("Its sheet says for which thread its torque is.")
-            return [ev.ClampThreadSaid(Thread(command.thread), text(command.source, "source", "the maker's word, or another sheet"))]
+            return [
+                ev.ClampThreadSaid(
+                    Thread(command.thread),
+                    text(command.source, "source", "the maker's word, or another sheet"),
+                )
+            ]
         case cmd.ClampStud():
             _is(plan, Mount.STUD)
             _set(state)
@@ -59,7 +72,11 @@ def decide(desk: Desk, state: Follower, command: Any) -> Sequence[Fact]:
         case cmd.BackPlates():
             _is(plan, Mount.YOKE)
             _set(state)
-            word = Verdict("backed up", Level.GOOD, "The fork backs up both plates and holds them along the pin.")
+            word = Verdict(
+                "backed up",
+                Level.GOOD,
+                "The fork backs up both plates and holds them along the pin.",
+            )
             bad = Verdict(
                 "not backed up",
                 Level.STOP,
@@ -71,7 +88,11 @@ def decide(desk: Desk, state: Follower, command: Any) -> Sequence[Fact]:
             return [ev.PlugSaid(command.plug, judge_plug(plan.regreased, command.plug))]
         case cmd.TurnRoller():
             _set(state)
-            how = command.text.strip() if command.freely else text(command.text, "text", "how it turns: rough, stiff, where")
+            how = (
+                command.text.strip()
+                if command.freely
+                else text(command.text, "text", "how it turns: rough, stiff, where")
+            )
             return [ev.RollerTurned(command.freely, how)]
         case _:
             raise TypeError(f"a follower takes no {type(command).__name__}")
@@ -93,12 +114,15 @@ def _fitted(plan: ev.FollowerPlan, command: cmd.FitStud) -> ev.StudFitted:
     size = plan.size.bore_mm
     sensible = ((size - FAR_MM) * 1000, (size + FAR_MM) * 1000)
     stud, hole = (
-        read_length(said, name, LengthUnit.MM, sensible, command.shown).mm for name, said in (("stud", command.stud), ("hole", command.hole))
+        read_length(said, name, LengthUnit.MM, sensible, command.shown).mm
+        for name, said in (("stud", command.stud), ("hole", command.hole))
     )
     verdict = stud_fit(stud, hole).verdict
     assert verdict is not None  # every fit is judged
     typed = f"{command.stud.strip()} / {command.hole.strip()}"
-    return ev.StudFitted(round(stud, 5), round(hole, 5), typed, verdict, *decided(command.decided_by, command.reason))
+    return ev.StudFitted(
+        round(stud, 5), round(hole, 5), typed, verdict, *decided(command.decided_by, command.reason)
+    )
 
 
 def _clamped(plan: ev.FollowerPlan, command: cmd.ClampStud) -> ev.StudClamped:
@@ -106,19 +130,33 @@ def _clamped(plan: ev.FollowerPlan, command: cmd.ClampStud) -> ev.StudClamped:
         raise Refused("No clamp torque is planned.")
     if command.thread == "not known":
         raise InvalidInput.at(
-            "thread", "Dry or oiled? The same torque pulls twice as hard on an oiled thread: nothing is worked out over it.", "dry or oiled"
+            "thread",
+            "Dry or oiled? The same torque pulls twice as hard on an oiled thread: nothing is"
+            " worked out over it.",
+            "dry or oiled",
         )
     thread, torque = Thread(command.thread), parse_torque_nm(command.torque, "torque")
     wrench = text(command.wrench, "wrench", "which wrench: never by feel")
     by, reason = decided(command.decided_by, command.reason)
     verdict = judge_clamp(plan.clamp, torque, thread)
-    return ev.StudClamped(torque_nm=round(torque, 2), thread=thread, wrench=wrench, verdict=verdict, decided_by=by, reason=reason)
+    return ev.StudClamped(
+        torque_nm=round(torque, 2),
+        thread=thread,
+        wrench=wrench,
+        verdict=verdict,
+        decided_by=by,
+        reason=reason,
+    )
 
 
 def judge(_: Desk, state: Follower, fact: ev.StudClamped) -> ev.StudClamped:
     """A torque judged anew, after what was said of its sheet was corrected or taken back."""
     clamp = state.planned.clamp if state.planned is not None else None
-    return replace(fact, verdict=judge_clamp(clamp, fact.torque_nm, fact.thread)) if clamp is not None else fact
+    return (
+        replace(fact, verdict=judge_clamp(clamp, fact.torque_nm, fact.thread))
+        if clamp is not None
+        else fact
+    )
 
 
 def move(_: Desk, state: Follower) -> Move:
@@ -130,32 +168,89 @@ def move(_: Desk, state: Follower) -> Move:
         stop = state.fit
         if stop is not None:
             return stopped_by(Do.FIT_STUD, stop.verdict, "Measure again, or decide by name.")
-        return Move(Do.FIT_STUD, "Measure stud and hole", "A light press is right: a loose stud works and wears its hole.")
+        return Move(
+            Do.FIT_STUD,
+            "Measure stud and hole",
+            "A light press is right: a loose stud works and wears its hole.",
+        )
     if state.set_in is None or state.set_in.verdict.level is Level.STOP:
         bad = state.set_in
         if bad is not None:
             return stopped_by(Do.SET_FOLLOWER, bad.verdict)
-        how = "Press it in by the stud's end face" if plan.mount is Mount.STUD else "Put the pin in, the follower in its fork"
-        return Move(Do.SET_FOLLOWER, how, "Grease hole mark to the unloaded side.", "Never a hammer on the roller.")
+        how = (
+            "Press it in by the stud's end face"
+            if plan.mount is Mount.STUD
+            else "Put the pin in, the follower in its fork"
+        )
+        return Move(
+            Do.SET_FOLLOWER,
+            how,
+            "Grease hole mark to the unloaded side.",
+            "Never a hammer on the roller.",
+        )
     if not state.carried:
         if plan.mount is Mount.YOKE:
-            why = state.backed.verdict.reason if state.backed is not None else "Plates that nothing backs up come off in service."
+            why = (
+                state.backed.verdict.reason
+                if state.backed is not None
+                else "Plates that nothing backs up come off in service."
+            )
             return Move(Do.BACK_PLATES, "Are both end plates backed up by the fork?", why)
         assert plan.clamp is not None  # a stud is planned with its torque
         if plan.clamp.thread is None:
             silent = clamp_result(plan.clamp).note
-            return Move(Do.SAY_CLAMP_THREAD, "Dry or oiled? Its sheet is silent: ask its maker", silent, "Until then the nut is not at torque.")
-        asked = {thread: plan.clamp.range_for(thread) or Span(0.0, 0.0) for thread in (Thread.OILED, Thread.DRY)}
+            return Move(
+                Do.SAY_CLAMP_THREAD,
+                "Dry or oiled? Its sheet is silent: ask its maker",
+                silent,
+                "Until then the nut is not at torque.",
+            )
+        asked = {
+            thread: plan.clamp.range_for(thread) or Span(0.0, 0.0)
+            for thread in (Thread.OILED, Thread.DRY)
+        }
         if state.clamped is not None:
-            return stopped_by(Do.CLAMP_STUD, state.clamped.verdict, "Loosen it, look at the stud, and again.")
-        each = [f"{thread} {span.low:.0f}{f' to {span.high:.0f}' if span.high != span.low else ''} N·m" for thread, span in asked.items()]
+            return stopped_by(
+                Do.CLAMP_STUD, state.clamped.verdict, "Loosen it, look at the stud, and again."
+            )
+        each = [
+            f"{thread} {span.low:.0f}{f' to {span.high:.0f}' if span.high != span.low else ''} N·m"
+            for thread, span in asked.items()
+        ]
         why = "Too much stretches or breaks the stud, too little lets it walk out; never by feel."
-        return Move(Do.CLAMP_STUD, f"Nut to clamp torque: {', '.join(each)}", why, "Hold the stud by its slot or hexagon.")
+        return Move(
+            Do.CLAMP_STUD,
+            f"Nut to clamp torque: {', '.join(each)}",
+            why,
+            "Hold the stud by its slot or hexagon.",
+        )
     if state.plug is None or state.plug.verdict.level is Level.STOP:
-        why = state.plug.verdict.reason if state.plug is not None else "Wherever it will not be regreased the hole is closed."
-        return Move(Do.SAY_PLUG, "Is the oil hole's plug in?" if not plan.regreased else "Is its grease fitting in and clean?", why)
+        why = (
+            state.plug.verdict.reason
+            if state.plug is not None
+            else "Wherever it will not be regreased the hole is closed."
+        )
+        return Move(
+            Do.SAY_PLUG,
+            (
+                "Is the oil hole's plug in?"
+                if not plan.regreased
+                else "Is its grease fitting in and clean?"
+            ),
+            why,
+        )
     if state.turned is not None and not state.turned.freely:
-        return Move(Do.TURN_ROLLER, "Stop: the roller does not turn freely", state.turned.text, "Take it out again, and look.", stops=True)
+        return Move(
+            Do.TURN_ROLLER,
+            "Stop: the roller does not turn freely",
+            state.turned.text,
+            "Take it out again, and look.",
+            stops=True,
+        )
     if state.turned is None:
-        return Move(Do.TURN_ROLLER, "Turn the roller by hand", "It turns freely, without a rough place.")
-    return Move(Ask.NOTHING, "Fitted, carried and turning", "What a round looks at stands in the record.")
+        return Move(
+            Do.TURN_ROLLER, "Turn the roller by hand", "It turns freely, without a rough place."
+        )
+    return Move(
+        Ask.NOTHING, "Fitted, carried and turning", "What a round looks at stands in the record."
+    )

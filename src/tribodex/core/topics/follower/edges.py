@@ -24,13 +24,22 @@ ANSWERS: dict[str, AnsweredBy] = {
 GATED: dict[type, str] = {cmd.SetFollower: STAGE}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
 NEEDS = (
-    Need(What.SEAT, (cmd.SetFollower,), "A bearing does not go onto a seat that is not in order.", unless_stopped=True),
+    Need(
+        What.SEAT,
+        (cmd.SetFollower,),
+        "A bearing does not go onto a seat that is not in order.",
+        unless_stopped=True,
+    ),
     Need(What.PARTS, (cmd.SetFollower,), "A look-alike goes on, and fails.", unless_stopped=True),
     Need(What.HELD, (cmd.SetFollower,), "Two held bearings kill each other.", unless_stopped=True),
 )
 # It has no housing that is closed, and no seals of ours.
 LACKS = frozenset({What.CLOSED, What.SEALED})
-MADE_BY: dict[type, type] = {ev.FollowerSet: cmd.SetFollower, ev.PlatesBacked: cmd.BackPlates, ev.PlugSaid: cmd.SayPlug}
+MADE_BY: dict[type, type] = {
+    ev.FollowerSet: cmd.SetFollower,
+    ev.PlatesBacked: cmd.BackPlates,
+    ev.PlugSaid: cmd.SayPlug,
+}
 
 
 def _clamp(desk: Desk, state: Follower, command: cmd.ClampStud) -> Likely | None:
@@ -43,7 +52,11 @@ def _stud(desk: Desk, state: Follower, command: cmd.FitStud) -> Likely | None:
     return length_near(state.planned.size.bore_mm, 0.1) if state.planned is not None else None
 
 
-EXPECTS: dict[tuple[type, str], Expect | str] = {(cmd.ClampStud, "torque"): _clamp, (cmd.FitStud, "stud"): _stud, (cmd.FitStud, "hole"): _stud}
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.ClampStud, "torque"): _clamp,
+    (cmd.FitStud, "stud"): _stud,
+    (cmd.FitStud, "hole"): _stud,
+}
 
 
 def claims(desk: Desk, state: Follower) -> tuple[Claim, ...]:
@@ -52,13 +65,44 @@ def claims(desk: Desk, state: Follower) -> tuple[Claim, ...]:
         return ()
     at = desk.at
     if state.planned.mount is Mount.YOKE:
-        carried = Claim("follower.backed", "both end plates backed up", STAGE, at, (ev.PlatesBacked,), after=(ev.FollowerSet,), what=What.LOCKED)
+        carried = Claim(
+            "follower.backed",
+            "both end plates backed up",
+            STAGE,
+            at,
+            (ev.PlatesBacked,),
+            after=(ev.FollowerSet,),
+            what=What.LOCKED,
+        )
     else:
-        carried = Claim("follower.clamped", "nut at its clamp torque", STAGE, at, (ev.StudClamped,), after=(ev.FollowerSet,), what=What.LOCKED)
+        carried = Claim(
+            "follower.clamped",
+            "nut at its clamp torque",
+            STAGE,
+            at,
+            (ev.StudClamped,),
+            after=(ev.FollowerSet,),
+            what=What.LOCKED,
+        )
     return (
         Claim("follower.fit", "stud and hole fit", STAGE, at, (ev.StudFitted,)),
-        Claim("follower.set", "in, grease hole to the unloaded side", STAGE, at, (ev.FollowerSet,), what=What.ON),
+        Claim(
+            "follower.set",
+            "in, grease hole to the unloaded side",
+            STAGE,
+            at,
+            (ev.FollowerSet,),
+            what=What.ON,
+        ),
         carried,
         Claim("follower.plug", "oil hole plugged, or its fitting in", STAGE, at, (ev.PlugSaid,)),
-        Claim("follower.turned", "the roller turns freely", STAGE, at, (ev.RollerTurned,), after=(ev.FollowerSet,), what=What.TURNS),
+        Claim(
+            "follower.turned",
+            "the roller turns freely",
+            STAGE,
+            at,
+            (ev.RollerTurned,),
+            after=(ev.FollowerSet,),
+            what=What.TURNS,
+        ),
     )

@@ -19,7 +19,9 @@ class RollerCode(StrEnum):
 
 @dataclass(frozen=True)
 class FollowerPlan:
-    """A follower: its size (as a bearing: stud or pin, roller outside, roller width), how it is carried, its clamp torque and grease."""
+    """A follower: its size (as a bearing: stud or pin, roller outside, roller width), how it is
+    carried, its clamp torque and grease.
+    """
 
     size: StraightBearing
     mount: Mount
@@ -51,7 +53,9 @@ class StudFitted(Fact):
 
 @dataclass(frozen=True)
 class FollowerSet(Fact):
-    """It was pressed in by its end face, or its pin put in; where the grease hole of its raceway lies."""
+    """It was pressed in by its end face, or its pin put in; where the grease hole of its raceway
+    lies.
+    """
 
     hole: Hole
     verdict: Verdict
@@ -59,7 +63,9 @@ class FollowerSet(Fact):
 
 @dataclass(frozen=True)
 class ClampThreadSaid(Fact):
-    """For which thread the torque on its sheet is meant, where the sheet itself is silent; by whose word."""
+    """For which thread the torque on its sheet is meant, where the sheet itself is silent; by whose
+    word.
+    """
 
     thread: Thread
     source: str
@@ -67,7 +73,9 @@ class ClampThreadSaid(Fact):
 
 @dataclass(frozen=True)
 class StudClamped(Fact):
-    """The nut at a torque, on a thread that is dry or oiled, with which wrench; by name with a reason where it is off the table."""
+    """The nut at a torque, on a thread that is dry or oiled, with which wrench; by name with a
+    reason where it is off the table.
+    """
 
     torque_nm: float
     thread: Thread
@@ -102,8 +110,30 @@ class RollerTurned(Fact):
 
     def judgements(self) -> tuple[Verdict, ...]:
         why = f"{self.text}. A roller that is not free skids."
-        return () if self.freely else (Verdict("does not turn freely", Level.STOP, why, code=RollerCode.NOT_FREE),)
+        return (
+            ()
+            if self.freely
+            else (Verdict("does not turn freely", Level.STOP, why, code=RollerCode.NOT_FREE),)
+        )
 
 
-FACTS: tuple[type[Fact], ...] = (FollowerPlanned, StudFitted, FollowerSet, ClampThreadSaid, StudClamped, PlatesBacked, PlugSaid, RollerTurned)
-FollowerFact = FollowerPlanned | StudFitted | FollowerSet | ClampThreadSaid | StudClamped | PlatesBacked | PlugSaid | RollerTurned
+FACTS: tuple[type[Fact], ...] = (
+    FollowerPlanned,
+    StudFitted,
+    FollowerSet,
+    ClampThreadSaid,
+    StudClamped,
+    PlatesBacked,
+    PlugSaid,
+    RollerTurned,
+)
+FollowerFact = (
+    FollowerPlanned
+    | StudFitted
+    | FollowerSet
+    | ClampThreadSaid
+    | StudClamped
+    | PlatesBacked
+    | PlugSaid
+    | RollerTurned
+)

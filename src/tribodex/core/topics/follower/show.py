@@ -25,22 +25,38 @@ def tell(fact: Any) -> str:
     """One entry in a sentence."""
     match fact:
         case ev.FollowerPlanned():
-            return f"Planned: {fact.plan.size.label}, {fact.plan.mount.words}{f' ({fact.reason})' if fact.reason else ''}."
+            return (
+                f"Planned: {fact.plan.size.label},"
+                f" {fact.plan.mount.words}{f' ({fact.reason})' if fact.reason else ''}."
+            )
         case ev.StudFitted():
-            return f"Stud {fact.stud_mm:.3f} mm, hole {fact.hole_mm:.3f} mm: {fact.verdict.word}.{_who(fact)}"
+            return (
+                f"Stud {fact.stud_mm:.3f} mm, hole {fact.hole_mm:.3f} mm:"
+                f" {fact.verdict.word}.{_who(fact)}"
+            )
         case ev.FollowerSet():
-            where = {"unloaded": "on the unloaded side", "loaded": "under the load", "none": "there is none"}[fact.hole]
+            where = {
+                "unloaded": "on the unloaded side",
+                "loaded": "under the load",
+                "none": "there is none",
+            }[fact.hole]
             return f"Put in; grease hole: {where}. {fact.verdict.word.capitalize()}."
         case ev.ClampThreadSaid():
-            return f"The torque on its sheet is for a thread that is {fact.thread}, by {fact.source}."
+            return (
+                f"The torque on its sheet is for a thread that is {fact.thread}, by {fact.source}."
+            )
         case ev.StudClamped():
-            return f"Nut at {fact.torque_nm:.0f} N·m, thread {fact.thread}, {fact.wrench}: {fact.verdict.word}.{_who(fact)}"
+            return (
+                f"Nut at {fact.torque_nm:.0f} N·m, thread {fact.thread}, {fact.wrench}:"
+                f" {fact.verdict.word}.{_who(fact)}"
+            )
         case ev.PlatesBacked():
             return f"End plates: {fact.verdict.word}."
         case ev.PlugSaid():
             return f"Oil hole: {fact.verdict.word}."
         case ev.RollerTurned():
-            return f"Roller turned: {'freely' if fact.freely else 'not freely'}{f', {fact.text}' if fact.text else ''}."
+            besides = f", {fact.text}" if fact.text else ""
+            return f"Roller turned: {'freely' if fact.freely else 'not freely'}{besides}."
         case _:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
@@ -49,11 +65,19 @@ def said(fact: Any) -> Any:
     """The command that says an entry again."""
     match fact:
         case ev.StudFitted():
-            return cmd.FitStud(mm(fact.stud_mm), mm(fact.hole_mm), decided_by=fact.decided_by, reason=fact.reason)
+            return cmd.FitStud(
+                mm(fact.stud_mm), mm(fact.hole_mm), decided_by=fact.decided_by, reason=fact.reason
+            )
         case ev.ClampThreadSaid():
             return cmd.SayClampThread(value_of(fact.thread), fact.source)
         case ev.StudClamped():
-            return cmd.ClampStud(newton_metres(fact.torque_nm), value_of(fact.thread), fact.wrench, fact.decided_by, fact.reason)
+            return cmd.ClampStud(
+                newton_metres(fact.torque_nm),
+                value_of(fact.thread),
+                fact.wrench,
+                fact.decided_by,
+                fact.reason,
+            )
         case ev.RollerTurned():
             return cmd.TurnRoller(fact.freely, fact.text)
         case _:
@@ -62,7 +86,8 @@ def said(fact: Any) -> Any:
 
 @dataclass(frozen=True)
 class FollowerWork:
-    """A cam follower as its panel shows it: sizes for its drawing (mm), and the verdicts there are."""
+    """A cam follower as its panel shows it: sizes for its drawing (mm), and the verdicts there
+    are."""
 
     topic: Literal["follower"]
     mount: Mount | None
@@ -121,7 +146,20 @@ def record(desk: Desk, state: Follower) -> Sequence[Section]:
     if state.planned is None or state.fit is None:
         return []
     entries = (state.fit, state.set_in, state.clamped, state.backed, state.plug, state.turned)
-    lines = (f"{state.planned.size.label}, {state.planned.mount.words}.", *(tell(fact) for fact in entries if fact is not None))
+    lines = (
+        f"{state.planned.size.label}, {state.planned.mount.words}.",
+        *(tell(fact) for fact in entries if fact is not None),
+    )
     rounds = Table(("On rounds",), tuple((one,) for one in looks(state)))
-    verdict = state.clamped.verdict if state.clamped is not None else state.backed.verdict if state.backed is not None else None
-    return [Section("Cam follower", lines, (rounds,), tuple(figures(desk, state)), verdict, page=Page.ONE)]
+    verdict = (
+        state.clamped.verdict
+        if state.clamped is not None
+        else state.backed.verdict
+        if state.backed is not None
+        else None
+    )
+    return [
+        Section(
+            "Cam follower", lines, (rounds,), tuple(figures(desk, state)), verdict, page=Page.ONE
+        )
+    ]

@@ -25,15 +25,22 @@ class Follower:
 
     @property
     def carried(self) -> bool:
-        """Whether what carries it is in order, or was decided by name: its nut, or the plates of its fork."""
+        """Whether what carries it is in order, or was decided by name: its nut, or the plates of
+        its fork.
+        """
         if self.planned is not None and self.planned.mount is Mount.YOKE:
             return self.backed is not None and self.backed.verdict.level is Level.GOOD
-        return self.clamped is not None and (self.clamped.verdict.level is Level.GOOD or self.clamped.decided_by != "")
+        return self.clamped is not None and (
+            self.clamped.verdict.level is Level.GOOD or self.clamped.decided_by != ""
+        )
 
     @property
     def done(self) -> bool:
         """Whether everything is said and in order."""
-        in_order = [said is not None and said.verdict.level is not Level.STOP for said in (self.set_in, self.plug)]
+        in_order = [
+            said is not None and said.verdict.level is not Level.STOP
+            for said in (self.set_in, self.plug)
+        ]
         return self.fit is not None and all(in_order) and self.carried and self.turned is not None
 
 

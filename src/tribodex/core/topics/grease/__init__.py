@@ -1,4 +1,6 @@
-"""Grease into bearing and housing as two amounts, corner by corner with this gun; or oil to its level."""
+"""Grease into bearing and housing as two amounts, corner by corner with this gun; or oil to its
+level.
+"""
 
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.grease import commands as cmd
@@ -7,7 +9,15 @@ from tribodex.core.topics.grease.decide import STAGE, decide
 from tribodex.core.topics.grease.edges import ANSWERS, EXPECTS, GATED, HELD, claims
 from tribodex.core.topics.grease.move import move
 from tribodex.core.topics.grease.moves import GreaseDo as Do
-from tribodex.core.topics.grease.show import certificate, figures, findings, record, said, tell, view
+from tribodex.core.topics.grease.show import (
+    certificate,
+    figures,
+    findings,
+    record,
+    said,
+    tell,
+    view,
+)
 from tribodex.core.topics.grease.state import Greasing, fold
 
 TOPIC: Topic[Greasing] = Topic(

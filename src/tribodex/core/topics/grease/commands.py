@@ -1,4 +1,6 @@
-"""What a person can ask while a bearing is greased. Amounts, lengths and temperatures stay as typed until they are read."""
+"""What a person can ask while a bearing is greased. Amounts, lengths and temperatures stay as typed
+until they are read.
+"""
 
 from __future__ import annotations
 
@@ -11,9 +13,13 @@ from tribodex.core.quantities import Shown
 
 @dataclass(frozen=True)
 class ChooseLubricant:
-    """What goes in. `old` is the thickener of what was in there, “clean” or “unknown”; `oil` a grade (220) or “220 / 19” mm²/s."""
+    """What goes in. `old` is the thickener of what was in there, “clean” or “unknown”; `oil` a
+    grade (220) or “220 / 19” mm²/s.
+    """
 
-    lubricant: Annotated[Literal["grease", "oil"], choice("It is lubricated with", same("grease", "oil"))]
+    lubricant: Annotated[
+        Literal["grease", "oil"], choice("It is lubricated with", same("grease", "oil"))
+    ]
     name: Annotated[str, words("Name and number on the tin")]
     thickener: Annotated[str, words("Its thickener", "lithium")] = ""
     old: Annotated[str, words("What was in there", "its thickener, clean, or unknown")] = ""
@@ -24,20 +30,43 @@ class ChooseLubricant:
 
 @dataclass(frozen=True)
 class PlanFill:
-    """How much goes where. The housing's amount by its sheet, else by a share of its space: as a volume, or by its inside sizes."""
+    """How much goes where. The housing's amount by its sheet, else by a share of its space: as a
+    volume, or by its inside sizes.
+    """
 
     pace: Annotated[str, words("How fast it runs")]
     gun: Annotated[str, words("Gun", empty="by hand, by weight")] = ""
     stroke: Annotated[str, number(Family.MASS, "One stroke of it gives", "1.2 g")] = ""
     mass: Annotated[str, number(Family.WEIGHT, "Bare bearing's mass", "3.3 kg")] = ""
-    sheet: Annotated[str, number(Family.MASS, "Amount by its sheet", "230 g, 8 oz, 20 strokes")] = ""
+    sheet: Annotated[str, number(Family.MASS, "Amount by its sheet", "230 g, 8 oz, 20 strokes")] = (
+        ""
+    )
     sheet_source: Annotated[str, words("Which sheet")] = ""
     sheet_is: Annotated[
         Literal["", "housing", "total", "bearing"],
-        choice("The sheet's amount is", {"": "not said", "housing": "into the housing", "total": "both together", "bearing": "into the bearing"}),
+        choice(
+            "The sheet's amount is",
+            {
+                "": "not said",
+                "housing": "into the housing",
+                "total": "both together",
+                "bearing": "into the bearing",
+            },
+        ),
     ] = ""
-    sheet_stroke: Annotated[str, number(Family.MASS, "One stroke of the sheet's gun gives", "1.4 g", empty="the sheet does not say")] = ""
-    seals: Annotated[str, number(Family.MASS, "Into the seals, together", "60 g; 0 where none", empty="not known")] = ""
+    sheet_stroke: Annotated[
+        str,
+        number(
+            Family.MASS,
+            "One stroke of the sheet's gun gives",
+            "1.4 g",
+            empty="the sheet does not say",
+        ),
+    ] = ""
+    seals: Annotated[
+        str,
+        number(Family.MASS, "Into the seals, together", "60 g; 0 where none", empty="not known"),
+    ] = ""
     volume: Annotated[str, number(Family.VOLUME, "Space beside the bearing", "600 cm³")] = ""
     housing: Annotated[str, length("Inside diameter of the housing", "160 mm")] = ""
     inside: Annotated[str, length("Its inside width", "90 mm")] = ""
@@ -51,7 +80,10 @@ class PlanFill:
 class PackBearing:
     """The bearing packed by hand. A bearing left unpacked is a decision with a name."""
 
-    how: Annotated[Literal["full", "part", "none"], choice("Packed", {"full": "full", "part": "in part", "none": "not at all"})]
+    how: Annotated[
+        Literal["full", "part", "none"],
+        choice("Packed", {"full": "full", "part": "in part", "none": "not at all"}),
+    ]
     turned: Annotated[bool, tick("Turned: grease went through the cage, both rows")]
     text: Annotated[str, words("Remark")] = ""
     decided_by: Annotated[str, words("Decided by")] = ""
@@ -91,4 +123,12 @@ class LeaveAsMade:
     text: Annotated[str, words("What its maker put in")]
 
 
-COMMANDS: tuple[type, ...] = (ChooseLubricant, PlanFill, PackBearing, FillCorner, TagStored, FillOil, LeaveAsMade)
+COMMANDS: tuple[type, ...] = (
+    ChooseLubricant,
+    PlanFill,
+    PackBearing,
+    FillCorner,
+    TagStored,
+    FillOil,
+    LeaveAsMade,
+)

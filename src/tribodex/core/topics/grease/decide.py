@@ -20,7 +20,8 @@ from tribodex.core.quantities import LengthUnit, parse_count, parse_mass_g, read
 from tribodex.core.topics import tapered
 from tribodex.core.topics.grease import commands as cmd
 from tribodex.core.topics.grease import facts as ev
-from tribodex.core.topics.grease.plan import chosen, judge_corner, judge_pack, planned, takes_grease
+from tribodex.core.topics.grease.packing import judge_corner, judge_pack, takes_grease
+from tribodex.core.topics.grease.plan import chosen, planned
 from tribodex.core.topics.grease.state import Greasing
 from tribodex.core.working import Level, Verdict
 
@@ -40,7 +41,9 @@ def decide(desk: Desk, state: Greasing, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
     match command:
         case cmd.ChooseLubricant():
-            return [chosen(command, desk.fitted(desk.at), desk.book(Thickeners), desk.book(OilGrades))]
+            return [
+                chosen(command, desk.fitted(desk.at), desk.book(Thickeners), desk.book(OilGrades))
+            ]
         case cmd.LeaveAsMade():
             return [ev.LeftAsMade(text(command.text, "text", "what came greased, and by whom"))]
         case cmd.FillOil():
@@ -59,20 +62,43 @@ def _greased(desk: Desk, state: Greasing, command: Any) -> Fact:
     if not state.chosen_right:
         raise Refused(f"This grease does not go in here: {state.chosen.mixes.reason}")
     if isinstance(command, cmd.PlanFill):
-        return ev.FillPlanned(planned(command, _fitted(desk), desk.books.get(GunShelf, GunShelf()), again=desk.correcting))
+        return ev.FillPlanned(
+            planned(
+                command, _fitted(desk), desk.books.get(GunShelf, GunShelf()), again=desk.correcting
+            )
+        )
     plan = state.planned
     if plan is None:
         raise Refused("First how much goes where.")
     if isinstance(command, cmd.PackBearing):
         by, reason = decided(command.decided_by, command.reason)
-        verdict = judge_pack(command.how, command.turned, plan.pace, gauging_left=gauging_left(desk))
-        return ev.BearingPacked(how=command.how, turned=command.turned, text=command.text.strip(), verdict=verdict, decided_by=by, reason=reason)
+        verdict = judge_pack(
+            command.how, command.turned, plan.pace, gauging_left=gauging_left(desk)
+        )
+        return ev.BearingPacked(
+            how=command.how,
+            turned=command.turned,
+            text=command.text.strip(),
+            verdict=verdict,
+            decided_by=by,
+            reason=reason,
+        )
     if isinstance(command, cmd.FillCorner):
         if not 1 <= command.corner <= plan.corners:
-            raise InvalidInput.at("corner", f"This housing has no corner {command.corner}.", f"1 to {plan.corners}")
-        amount = parse_count(command.amount, "amount") if plan.in_strokes else parse_mass_g(command.amount, "amount")
+            raise InvalidInput.at(
+                "corner", f"This housing has no corner {command.corner}.", f"1 to {plan.corners}"
+            )
+        amount = (
+            parse_count(command.amount, "amount")
+            if plan.in_strokes
+            else parse_mass_g(command.amount, "amount")
+        )
         if plan.in_strokes and (amount != int(amount) or amount < 0):
-            raise InvalidInput.at("amount", "Strokes are whole ones.", f"{plan.asked[command.corner - 1]:g}, for example")
+            raise InvalidInput.at(
+                "amount",
+                "Strokes are whole ones.",
+                f"{plan.asked[command.corner - 1]:g}, for example",
+            )
         return ev.CornerFilled(command.corner, amount, judge_corner(plan, command.corner, amount))
     raise TypeError(f"greasing takes no {type(command).__name__}")
 
@@ -95,7 +121,10 @@ def _oil(desk: Desk, state: Greasing, command: cmd.FillOil) -> ev.OilFilled:
         raise Refused("First what goes in: which oil.")
     fitted = desk.fitted(desk.at)
     below = read_length(command.below, "below", LengthUnit.MM, LEVEL_UM, command.shown).mm
-    why = "Which bearing is inside is not known: the mark of the sight glass and the maker's word alone say how high it stands."
+    why = (
+        "Which bearing is inside is not known: the mark of the sight glass and the maker's word"
+        " alone say how high it stands."
+    )
     verdicts = [Verdict("level not judged", Level.WATCH, why)]
     if fitted is not None:
         verdicts = [judge_oil(oil_level(fitted.bearing.bore_mm, fitted.bearing.outside_mm), below)]
@@ -104,7 +133,8 @@ def _oil(desk: Desk, state: Greasing, command: cmd.FillOil) -> ev.OilFilled:
             Verdict(
                 "channel closed",
                 Level.STOP,
-                "Return channels and the levelling channel under the seat stay open: one side runs dry.",
+                "Return channels and the levelling channel under the seat stay open: one side runs"
+                " dry.",
                 code=OilWorkCode.CHANNEL_CLOSED,
             )
         )

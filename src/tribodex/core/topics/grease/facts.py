@@ -1,4 +1,6 @@
-"""What can be said of greasing a bearing and its housing: lubricant, amounts, packed, corner by corner, oil level, tag."""
+"""What can be said of greasing a bearing and its housing: lubricant, amounts, packed, corner by
+corner, oil level, tag.
+"""
 
 from __future__ import annotations
 
@@ -16,7 +18,9 @@ Pack = Literal["full", "part", "none"]
 
 @dataclass(frozen=True)
 class LubricantChosen(Fact):
-    """What goes in: its name, whether grease or oil, its thickener beside the old one's, and κ where oil, speed and warmth are known."""
+    """What goes in: its name, whether grease or oil, its thickener beside the old one's, and κ
+    where oil, speed and warmth are known.
+    """
 
     kind: Literal["grease", "oil"]
     name: str
@@ -32,10 +36,12 @@ class LubricantChosen(Fact):
 
 @dataclass(frozen=True)
 class FillPlan:
-    """Two amounts. `counted`: the sheet counts strokes, and of how many grams nobody knows: they stay strokes, `housing_g` is zero then.
+    """Two amounts. `counted`: the sheet counts strokes, and of how many grams nobody knows: they
+    stay strokes, `housing_g` is zero then.
 
     `seals_g`, `cartridge_g`: what the seals take, and what a cartridge holds, for the budget.
-    `housing_g` by `by` (share or sheet); sizes (mm) of the housing for its drawing, None where only a volume is known.
+    `housing_g` by `by` (share or sheet); sizes (mm) of the housing for its drawing, None where only
+    a volume is known.
     """
 
     pace: Pace
@@ -80,7 +86,9 @@ class FillPlanned(Fact):
 
 @dataclass(frozen=True)
 class BearingPacked(Fact):
-    """The bearing was packed by hand: how full, and turned so that grease goes through its cage on both rows."""
+    """The bearing was packed by hand: how full, and turned so that grease goes through its cage on
+    both rows.
+    """
 
     how: Pack
     turned: bool
@@ -92,7 +100,9 @@ class BearingPacked(Fact):
 
 @dataclass(frozen=True)
 class CornerFilled(Fact):
-    """One corner of the housing: what it got (strokes, or grams without a gun), against what it should."""
+    """One corner of the housing: what it got (strokes, or grams without a gun), against what it
+    should.
+    """
 
     corner: int
     amount: float
@@ -111,7 +121,9 @@ class StorageTagged(Fact):
 
 @dataclass(frozen=True)
 class OilFilled(Fact):
-    """Oil at standstill: below the middle of the shaft (mm), channels open, both sides level, drain plug in."""
+    """Oil at standstill: below the middle of the shaft (mm), channels open, both sides level, drain
+    plug in.
+    """
 
     below_mm: float
     channels_open: bool
@@ -128,5 +140,21 @@ class LeftAsMade(Fact):
     text: str
 
 
-FACTS: tuple[type[Fact], ...] = (LubricantChosen, FillPlanned, BearingPacked, CornerFilled, StorageTagged, OilFilled, LeftAsMade)
-GreaseFact = LubricantChosen | FillPlanned | BearingPacked | CornerFilled | StorageTagged | OilFilled | LeftAsMade
+FACTS: tuple[type[Fact], ...] = (
+    LubricantChosen,
+    FillPlanned,
+    BearingPacked,
+    CornerFilled,
+    StorageTagged,
+    OilFilled,
+    LeftAsMade,
+)
+GreaseFact = (
+    LubricantChosen
+    | FillPlanned
+    | BearingPacked
+    | CornerFilled
+    | StorageTagged
+    | OilFilled
+    | LeftAsMade
+)

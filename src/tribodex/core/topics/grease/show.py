@@ -31,20 +31,36 @@ def tell(fact: Any) -> str:
             return f"Goes in: {fact.name}{after}: {fact.mixes.word}."
         case ev.FillPlanned():
             plan = fact.plan
-            strokes = f", {plan.measured.strokes} strokes of {plan.gun.name or 'the gun'}" if plan.gun is not None else ""
+            strokes = (
+                f", {plan.measured.strokes} strokes of {plan.gun.name or 'the gun'}"
+                if plan.gun is not None
+                else ""
+            )
             if plan.counted:
-                return f"Fill planned, {plan.pace.words}: {plan.measured.strokes} strokes of the sheet's gun into the housing."
-            return f"Fill planned, {plan.pace.words}: {number(plan.housing_g)} g into the housing{strokes}."
+                return (
+                    f"Fill planned, {plan.pace.words}: {plan.measured.strokes} strokes of the"
+                    " sheet's gun into the housing."
+                )
+            return (
+                f"Fill planned, {plan.pace.words}: {number(plan.housing_g)} g into the"
+                f" housing{strokes}."
+            )
         case ev.BearingPacked():
             who = f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
             remark = f" ({fact.text})" if fact.text else ""
-            return f"Bearing packed {PACKS[fact.how]}{', turned' if fact.turned else ''}{remark}: {fact.verdict.word}.{who}"
+            return (
+                f"Bearing packed {PACKS[fact.how]}{', turned' if fact.turned else ''}{remark}:"
+                f" {fact.verdict.word}.{who}"
+            )
         case ev.CornerFilled():
             return f"Corner {fact.corner}: {fact.verdict.reason.rstrip('.')}, {fact.verdict.word}."
         case ev.StorageTagged():
             return f"Tagged: {fact.text}."
         case ev.OilFilled():
-            return f"Oil {number(fact.below_mm)} mm below the shaft's middle: {', '.join(v.word for v in fact.verdicts)}."
+            return (
+                f"Oil {number(fact.below_mm)} mm below the shaft's middle:"
+                f" {', '.join(v.word for v in fact.verdicts)}."
+            )
         case ev.LeftAsMade():
             return f"Left as its maker greased it: {fact.text}."
         case _:
@@ -84,7 +100,9 @@ class GreaseCorner:
 
 @dataclass(frozen=True)
 class GreaseHousing:
-    """Housing, bearing and shaft for their drawing (mm); inside sizes None where they were not measured. `level_mm` from its bottom."""
+    """Housing, bearing and shaft for their drawing (mm); inside sizes None where they were not
+    measured. `level_mm` from its bottom.
+    """
 
     bore_mm: float
     outside_mm: float
@@ -115,7 +133,9 @@ class PaceChoice:
 
 @dataclass(frozen=True)
 class GreaseWork:
-    """Grease as its panel shows it: what goes in, both amounts in every measure, the corners, and the verdicts there are."""
+    """Grease as its panel shows it: what goes in, both amounts in every measure, the corners, and
+    the verdicts there are.
+    """
 
     topic: Literal["grease"]
     kind: Literal["", "grease", "oil"]
@@ -143,7 +163,9 @@ def view(desk: Desk, state: Greasing) -> GreaseWork:
     """The grease as it is shown."""
     plan = state.planned
     corners = tuple(
-        GreaseCorner(i, asked, c.amount if c is not None else None, c.verdict if c is not None else None)
+        GreaseCorner(
+            i, asked, c.amount if c is not None else None, c.verdict if c is not None else None
+        )
         for i, asked in enumerate(plan.asked if plan is not None else (), 1)
         for c in [state.corners.get(i)]
     )
@@ -157,15 +179,21 @@ def view(desk: Desk, state: Greasing) -> GreaseWork:
         gun=plan.gun.name if plan is not None and plan.gun is not None else "",
         stroke_g=plan.gun.stroke_g if plan is not None and plan.gun is not None else None,
         counted=plan is not None and plan.counted,
-        grams=amount.grams if amount is not None and plan is not None and not plan.counted else None,
-        ounces=amount.ounces if amount is not None and plan is not None and not plan.counted else None,
+        grams=(
+            amount.grams if amount is not None and plan is not None and not plan.counted else None
+        ),
+        ounces=(
+            amount.ounces if amount is not None and plan is not None and not plan.counted else None
+        ),
         strokes=amount.strokes if amount is not None else None,
         cartridges=amount.cartridges if amount is not None else None,
         corners=corners,
         packed=state.packed.how if state.packed is not None else None,
         stored=state.stored,
         housing=_housing(desk, state),
-        thickeners=desk.book(Thickeners).names() if state.chosen is None or not state.chosen_right else (),
+        thickeners=(
+            desk.book(Thickeners).names() if state.chosen is None or not state.chosen_right else ()
+        ),
         paces=tuple(PaceChoice(pace, pace.words) for pace in Pace) if not state.corners else (),
         verdicts=tuple(_lines(state)),
         done=state.done,
@@ -177,7 +205,11 @@ def _housing(desk: Desk, state: Greasing) -> GreaseHousing | None:
     if fitted is None:
         return None
     b, plan = fitted.bearing, state.planned
-    oil = oil_level(b.bore_mm, b.outside_mm).value if state.chosen is not None and state.chosen.kind == "oil" else None
+    oil = (
+        oil_level(b.bore_mm, b.outside_mm).value
+        if state.chosen is not None and state.chosen.kind == "oil"
+        else None
+    )
     return GreaseHousing(
         bore_mm=b.bore_mm,
         outside_mm=b.outside_mm,
@@ -195,12 +227,20 @@ def _lines(state: Greasing) -> list[GreaseLine]:
     found = []
     if state.chosen is not None:
         found.append(GreaseLine("What goes in", state.chosen.mixes))
-        found += [GreaseLine("Its oil", figure.verdict) for figure in state.chosen.figures if figure.verdict is not None]
+        found += [
+            GreaseLine("Its oil", figure.verdict)
+            for figure in state.chosen.figures
+            if figure.verdict is not None
+        ]
     if state.planned is not None and state.planned.verdict is not None:
         found.append(GreaseLine("Share of the housing", state.planned.verdict))
     if state.packed is not None:
         found.append(GreaseLine("Bearing", state.packed.verdict))
-    found += [GreaseLine(f"Corner {i}", c.verdict) for i, c in sorted(state.corners.items()) if c.verdict.level is not Level.GOOD]
+    found += [
+        GreaseLine(f"Corner {i}", c.verdict)
+        for i, c in sorted(state.corners.items())
+        if c.verdict.level is not Level.GOOD
+    ]
     if state.oil is not None:
         found += [GreaseLine("Oil", verdict) for verdict in state.oil.verdicts]
     return found
@@ -211,7 +251,9 @@ def budget(plan: ev.FillPlan) -> Result | None:
     if plan.seals_g is None:
         return None
     housing = None if plan.counted else plan.housing_g
-    return fill_budget(plan.bearing, housing, plan.seals_g, plan.cartridge_g or CARTRIDGE_G, plan.measured.corners)
+    return fill_budget(
+        plan.bearing, housing, plan.seals_g, plan.cartridge_g or CARTRIDGE_G, plan.measured.corners
+    )
 
 
 def figures(desk: Desk, state: Greasing) -> Sequence[Result]:
@@ -232,9 +274,14 @@ def figures(desk: Desk, state: Greasing) -> Sequence[Result]:
 def findings(desk: Desk, state: Greasing) -> Sequence[str]:
     """What is worth saying beside the move."""
     why = packs(desk)
-    found = [f"The bearing came {why}: what is pressed in beside it does not get in."] if why else []
+    found = (
+        [f"The bearing came {why}: what is pressed in beside it does not get in."] if why else []
+    )
     if state.chosen is not None and state.chosen.kind == "grease" and not state.chosen.figures:
-        found.append("Base oil, speed and temperature are not known together: whether its oil is thick enough stays open.")
+        found.append(
+            "Base oil, speed and temperature are not known together: whether its oil is thick"
+            " enough stays open."
+        )
     return found
 
 
@@ -250,9 +297,14 @@ def record(desk: Desk, state: Greasing) -> Sequence[Section]:
     tables: tuple[Table, ...] = ()
     if state.planned is not None and state.corners:
         unit = "strokes" if state.planned.gun is not None else "g"
-        rows = tuple((str(i), f"{asked:g}", f"{c.amount:g}" if (c := state.corners.get(i)) else "") for i, asked in enumerate(state.planned.asked, 1))
+        rows = tuple(
+            (str(i), f"{asked:g}", f"{c.amount:g}" if (c := state.corners.get(i)) else "")
+            for i, asked in enumerate(state.planned.asked, 1)
+        )
         tables = (Table(("Corner", f"Asked, {unit}", f"Given, {unit}"), rows),)
-        lines.append(f"In all {number(state.given)} {unit}{f', {number(state.given_g)} g' if unit == 'strokes' and state.given_g else ''}.")
+        grams = state.given_g if unit == "strokes" else None
+        weighed = f", {number(grams)} g" if grams else ""
+        lines.append(f"In all {number(state.given)} {unit}{weighed}.")
     worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
     good = state.packed.verdict if state.packed is not None else state.chosen.mixes
     return [Section("Grease", tuple(lines), tables, tuple(figures(desk, state)), worst or good)]
@@ -271,4 +323,7 @@ def certificate(_: Desk, state: Greasing) -> str:
     if plan is None:
         return f"{state.chosen.name}{packed}"
     unit = "strokes" if plan.in_strokes else "g"
-    return f"{state.chosen.name} ({state.chosen.thickener}){packed}, housing {number(state.given)} of {number(sum(plan.asked))} {unit}"
+    return (
+        f"{state.chosen.name} ({state.chosen.thickener}){packed}, housing {number(state.given)} of"
+        f" {number(sum(plan.asked))} {unit}"
+    )

@@ -31,7 +31,9 @@ class Greasing:
     @property
     def packed_right(self) -> bool:
         """Whether the bearing is packed as it should be, or that was decided by name."""
-        return self.packed is not None and (self.packed.verdict.level is not Level.STOP or self.packed.decided_by != "")
+        return self.packed is not None and (
+            self.packed.verdict.level is not Level.STOP or self.packed.decided_by != ""
+        )
 
     @property
     def next_corner(self) -> int | None:
@@ -39,7 +41,10 @@ class Greasing:
         if self.planned is None:
             return None
         every = range(1, self.planned.corners + 1)
-        bad = next((i for i in every if i in self.corners and self.corners[i].verdict.level is Level.STOP), None)
+        bad = next(
+            (i for i in every if i in self.corners and self.corners[i].verdict.level is Level.STOP),
+            None,
+        )
         return bad or next((i for i in every if i not in self.corners), None)
 
     @property
@@ -55,7 +60,11 @@ class Greasing:
     @property
     def given_g(self) -> float | None:
         """The same in grams; None while nothing was filled in."""
-        if self.planned is None or not self.corners or (self.planned.counted and self.planned.gun is None):
+        if (
+            self.planned is None
+            or not self.corners
+            or (self.planned.counted and self.planned.gun is None)
+        ):
             return None
         return self.given * (self.planned.gun.stroke_g if self.planned.gun is not None else 1.0)
 
@@ -67,7 +76,9 @@ class Greasing:
         if not self.chosen_right or self.chosen is None:
             return False
         if self.chosen.kind == "oil":
-            return self.oil is not None and all(verdict.level is not Level.STOP for verdict in self.oil.verdicts)
+            return self.oil is not None and all(
+                verdict.level is not Level.STOP for verdict in self.oil.verdicts
+            )
         filled = self.planned is not None and self.packed_right and self.next_corner is None
         return filled and (not self.stored or self.tagged is not None)
 
@@ -104,4 +115,8 @@ def fold(state: Greasing, _: Event, fact: ev.GreaseFact) -> None:
 
 def _another(before: ev.LubricantChosen, now: ev.LubricantChosen) -> bool:
     """Whether something else goes in: what is in there already is not it."""
-    return (before.kind, before.name.casefold(), before.thickener) != (now.kind, now.name.casefold(), now.thickener)
+    return (before.kind, before.name.casefold(), before.thickener) != (
+        now.kind,
+        now.name.casefold(),
+        now.thickener,
+    )

@@ -1,4 +1,6 @@
-"""A bearing whose outer ring is tight: into its hub or housing, warmed or pressed, against its shoulder, and held there."""
+"""A bearing whose outer ring is tight: into its hub or housing, warmed or pressed, against its
+shoulder, and held there.
+"""
 
 from tribodex.core.job.topic import Topic
 from tribodex.core.shouldered.ways_in import WayIn
@@ -50,7 +52,14 @@ TOPIC: Topic[Hub] = Topic(
     judge=judge,
     figures=figures,
     conditions=_conditions,
-    every_condition=frozenset({*(f"in_by_{way}" for way in WayIn), "hub_held_by_bore_ring", "hub_held_by_cover", "hub_held_by_fit"}),
+    every_condition=frozenset(
+        {
+            *(f"in_by_{way}" for way in WayIn),
+            "hub_held_by_bore_ring",
+            "hub_held_by_cover",
+            "hub_held_by_fit",
+        }
+    ),
     needs=NEEDS,
     answers=ANSWERS,
     expects=EXPECTS,

@@ -1,4 +1,6 @@
-"""What a person can ask while a bearing goes into a tight hub. Lengths and temperatures stay as typed until they are read."""
+"""What a person can ask while a bearing goes into a tight hub. Lengths and temperatures stay as
+typed until they are read.
+"""
 
 from __future__ import annotations
 
@@ -12,10 +14,14 @@ from tribodex.core.shouldered.ways_in import WayIn
 
 @dataclass(frozen=True)
 class MeasureHole:
-    """Hole of the hub, and outside of the new ring where it was measured too; both at one temperature."""
+    """Hole of the hub, and outside of the new ring where it was measured too; both at one
+    temperature.
+    """
 
     hole: Annotated[str, length("Hole of the hub", "71.985 mm")]
-    same_warmth: Annotated[bool, tick("Hub, ring and gauge have lain side by side until they were equally warm")]
+    same_warmth: Annotated[
+        bool, tick("Hub, ring and gauge have lain side by side until they were equally warm")
+    ]
     ring: Annotated[str, length("Outside of the new ring", "71.994 mm", empty="not measured")] = ""
     shown: Shown = ""
 
@@ -75,7 +81,9 @@ class TryHub:
 class HoldInHub:
     """What holds it in its hub. For a retaining ring its four proofs."""
 
-    text: Annotated[str, words("How it was held or tightened", "ring in; screws crosswise, 22 N·m")] = ""
+    text: Annotated[
+        str, words("How it was held or tightened", "ring in; screws crosswise, 22 N·m")
+    ] = ""
     groove_free: Annotated[bool, tick("The groove is free all round")] = False
     below_surface: Annotated[bool, tick("The ring sits below the surface")] = False
     turns: Annotated[bool, tick("The ring turns in its groove")] = False
@@ -91,4 +99,15 @@ class RenewHub:
     reason: Annotated[str, words("Why another hub is taken")]
 
 
-COMMANDS: tuple[type, ...] = (MeasureHole, ChooseWayIn, SayBearingWarmth, ReadHub, PushIn, StopIn, SayStraightIn, TryHub, HoldInHub, RenewHub)
+COMMANDS: tuple[type, ...] = (
+    MeasureHole,
+    ChooseWayIn,
+    SayBearingWarmth,
+    ReadHub,
+    PushIn,
+    StopIn,
+    SayStraightIn,
+    TryHub,
+    HoldInHub,
+    RenewHub,
+)

@@ -51,7 +51,15 @@ def decide(desk: Desk, state: Hub, command: Any) -> Sequence[Fact]:
         case cmd.SayStraightIn():
             if state.stopped is None:
                 raise Refused("Nothing was said to have stopped.")
-            return [ev.StraightIn(text(command.cause, "cause", "the cause, and that bearing and hub are straight again"))]
+            return [
+                ev.StraightIn(
+                    text(
+                        command.cause,
+                        "cause",
+                        "the cause, and that bearing and hub are straight again",
+                    )
+                )
+            ]
         case cmd.TryHub():
             return [_tried(desk, state, command)]
         case cmd.HoldInHub():
@@ -65,39 +73,67 @@ def decide(desk: Desk, state: Hub, command: Any) -> Sequence[Fact]:
 def _temperature(said: str) -> float:
     found = parse_temperature_c(said, "temperature")
     if not TEMPERATURES_C[0] <= found <= TEMPERATURES_C[1]:
-        raise InvalidInput.at("temperature", f"{found:.0f} °C is no temperature of a hub or a bearing.", "°C or °F, as the thermometer shows it")
+        raise InvalidInput.at(
+            "temperature",
+            f"{found:.0f} °C is no temperature of a hub or a bearing.",
+            "°C or °F, as the thermometer shows it",
+        )
     return found
 
 
 def _hole(state: Hub, plan: HubPlan, command: cmd.MeasureHole) -> ev.HoleMeasured:
     d = plan.bearing.outside_mm * 1000
     hole, ring = (
-        read_length(said, name, LengthUnit.MM, (0.9 * d, 1.1 * d), command.shown).mm if said.strip() else None
+        (
+            read_length(said, name, LengthUnit.MM, (0.9 * d, 1.1 * d), command.shown).mm
+            if said.strip()
+            else None
+        )
         for name, said in (("hole", command.hole), ("ring", command.ring))
     )
     if hole is None:
-        raise InvalidInput.at("hole", "What does the bore gauge show?", f"{plan.bearing.outside_mm:g} mm and its decimals")
+        raise InvalidInput.at(
+            "hole",
+            "What does the bore gauge show?",
+            f"{plan.bearing.outside_mm:g} mm and its decimals",
+        )
     if not command.same_warmth:
         right = "left side by side for some hours, or overnight"
-        raise InvalidInput.at("same_warmth", "Ten degrees between hub and ring hide more than the whole fit: read once they are equally warm.", right)
+        raise InvalidInput.at(
+            "same_warmth",
+            "Ten degrees between hub and ring hide more than the whole fit: read once they are"
+            " equally warm.",
+            right,
+        )
     return ev.HoleMeasured(hole, ring, command.hole.strip(), _fits(plan, hole, ring))
 
 
 def _fits(plan: HubPlan, hole_mm: float, ring_mm: float | None) -> Verdict:
-    """Hole and ring against what the drawing asks of them; with both measured their fit against the tightest and loosest that it allows."""
+    """Hole and ring against what the drawing asks of them; with both measured their fit against the
+    tightest and loosest that it allows.
+    """
     allowed, nominal = plan.by_limits.um, plan.bearing.outside_mm
     of_hole = (hole_mm - nominal) * 1000
     if ring_mm is None:
         low, high = plan.hole_um.low, plan.hole_um.high
         tight, loose = of_hole < low - HOLE_UM, of_hole > high + HOLE_UM
-        found = f"The hole is {of_hole:+.0f} µm from {nominal:g} mm; {plan.hole_class} allows {low:g} to {high:g} µm."
+        found = (
+            f"The hole is {of_hole:+.0f} µm from {nominal:g} mm; {plan.hole_class} allows {low:g}"
+            f" to {high:g} µm."
+        )
     else:
         fit, doubt = (ring_mm - hole_mm) * 1000, HOLE_UM + RING_UM
         tight, loose = fit > allowed.high + doubt, fit < allowed.low - doubt
-        found = f"{um_text(abs(fit))} {'tight' if fit > 0 else 'loose'}; by the limits {allowed.low:g} to {allowed.high:g} µm tight."
+        found = (
+            f"{um_text(abs(fit))} {'tight' if fit > 0 else 'loose'}; by the limits {allowed.low:g}"
+            f" to {allowed.high:g} µm tight."
+        )
     if loose:
         return Verdict(
-            "too loose in its hub", Level.STOP, f"{found} A ring that is loose here creeps and wears the hole.", code=HubCode.HOLE_TOO_WIDE
+            "too loose in its hub",
+            Level.STOP,
+            f"{found} A ring that is loose here creeps and wears the hole.",
+            code=HubCode.HOLE_TOO_WIDE,
         )
     if tight:
         why = f"{found} It takes more clearance and more heat than was planned."
@@ -110,11 +146,18 @@ def _way(state: Hub, command: cmd.ChooseWayIn) -> ev.WayInChosen:
         raise Refused("It is in already.")
     found = next((one for one in ways(state) if one.way is command.way), None)
     if found is None:
-        raise Refused(f"{command.way.words.capitalize()}: that is for a bearing whose inner ring is tight on its shaft too.")
+        raise Refused(
+            f"{command.way.words.capitalize()}: that is for a bearing whose inner ring is tight on"
+            " its shaft too."
+        )
     by, reason = command.decided_by.strip(), command.reason.strip()
     if found.verdict.level in (Level.STOP, Level.UNKNOWN) and not (by and reason):
         why = f"{command.way.words.capitalize()}: {found.verdict.word}. {found.verdict.reason}"
-        raise InvalidInput.at("decided_by" if not by else "reason", why, "another way, or a name and a reason: they stand in the record")
+        raise InvalidInput.at(
+            "decided_by" if not by else "reason",
+            why,
+            "another way, or a name and a reason: they stand in the record",
+        )
     return ev.WayInChosen(command.way, found.verdict, by, reason)
 
 
@@ -141,9 +184,16 @@ def judge_warmth(plan: HubPlan, hub_c: float) -> Verdict:
     """A reading of the warm hub against what it bears."""
     if plan.limit_c is None:
         # Warmed all the same by a decision with a name: said, and said again in the record.
-        return Verdict("its limit is not known", Level.WATCH, f"{hub_c:.0f} °C, and nobody said how warm it may get: watch paint, seals and alloy.")
+        return Verdict(
+            "its limit is not known",
+            Level.WATCH,
+            f"{hub_c:.0f} °C, and nobody said how warm it may get: watch paint, seals and alloy.",
+        )
     if hub_c > plan.limit_c + READ_K:
-        why = f"{hub_c:.0f} °C, where {plan.limit_c:.0f} °C is allowed ({plan.limit_why}). Heat off; look what it did to seat, paint and seals."
+        why = (
+            f"{hub_c:.0f} °C, where {plan.limit_c:.0f} °C is allowed ({plan.limit_why}). Heat off;"
+            " look what it did to seat, paint and seals."
+        )
         return Verdict("above what the hub bears", Level.STOP, why, code=HubCode.ABOVE_ITS_LIMIT)
     return Verdict("inside its limit", Level.GOOD, f"{hub_c:.0f} °C of {plan.limit_c:.0f} °C.")
 
@@ -161,14 +211,19 @@ def _in(desk: Desk, state: Hub, command: cmd.PushIn) -> ev.PushedIn:
         if desk.moment is not None and (desk.moment - last[0]).total_seconds() > READ_S:
             raise Refused("It was read minutes ago, and has cooled: read it again.")
         if last[1].hub_c < need:
-            raise Refused(f"{last[1].hub_c:.0f} °C read last, {need:.0f} °C is needed at least: it would grip half-way.")
+            raise Refused(
+                f"{last[1].hub_c:.0f} °C read last, {need:.0f} °C is needed at least: it would grip"
+                " half-way."
+            )
     return ev.PushedIn(command.text.strip() or "held until it gripped")
 
 
 def wrong_fit(desk: Desk, state: Hub) -> Verdict | None:
     """The fit that stops, while its answer is not there."""
     said = state.hole.verdict if state.hole is not None else None
-    return said if said is not None and said.level is Level.STOP and _open(desk, said.code) else None
+    return (
+        said if said is not None and said.level is Level.STOP and _open(desk, said.code) else None
+    )
 
 
 def _open(desk: Desk, code: str) -> bool:
@@ -190,12 +245,16 @@ def _held(state: Hub, plan: HubPlan, command: cmd.HoldInHub) -> ev.HeldInHub:
         return ev.HeldInHub(plan.held_by, *ring_as_said(plan.ring, command))
     if plan.held_by is HubHeld.FIT:
         said = command.text.strip() or "by its tight fit, as the drawing has it"
-        return ev.HeldInHub(plan.held_by, said, Verdict("held by its fit", Level.GOOD, "As the drawing has it."))
+        return ev.HeldInHub(
+            plan.held_by, said, Verdict("held by its fit", Level.GOOD, "As the drawing has it.")
+        )
     said = text(command.text, "text", "how it was tightened: wrench and setting")
     return ev.HeldInHub(plan.held_by, said, Verdict("cover down", Level.GOOD, "Drawn down evenly."))
 
 
-def judge(_: Desk, state: Hub, fact: ev.HoleMeasured | ev.HubWarmth) -> ev.HoleMeasured | ev.HubWarmth:
+def judge(
+    _: Desk, state: Hub, fact: ev.HoleMeasured | ev.HubWarmth
+) -> ev.HoleMeasured | ev.HubWarmth:
     """A reading judged anew, by the plan as it is now."""
     if state.plan is None:
         return fact

@@ -17,13 +17,29 @@ from tribodex.core.topics.hub.decide import STAGE
 from tribodex.core.topics.hub.state import Hub
 
 ANSWERS: dict[str, AnsweredBy] = {
-    **again((HubCode.HOLE_TOO_WIDE, HubCode.HOLE_TOO_TIGHT), ev.HoleMeasured, ev.HubRenewed, way="Measured again, or another hub."),
-    HubCode.ABOVE_ITS_LIMIT: AnsweredBy((ev.HubRenewed,), way="Heat off. Another hub, or an engineer says what the heat did to this one."),
-    HubCode.COCKED: AnsweredBy((ev.StraightIn, ev.HubRenewed), by_name=False, way="The cause out, everything straight again."),
+    **again(
+        (HubCode.HOLE_TOO_WIDE, HubCode.HOLE_TOO_TIGHT),
+        ev.HoleMeasured,
+        ev.HubRenewed,
+        way="Measured again, or another hub.",
+    ),
+    HubCode.ABOVE_ITS_LIMIT: AnsweredBy(
+        (ev.HubRenewed,),
+        way="Heat off. Another hub, or an engineer says what the heat did to this one.",
+    ),
+    HubCode.COCKED: AnsweredBy(
+        (ev.StraightIn, ev.HubRenewed),
+        by_name=False,
+        way="The cause out, everything straight again.",
+    ),
     **again(SquareCode, ev.HubTried, ev.HubRenewed),
     **again(RetainingRingCode, ev.HeldInHub, ev.HubRenewed),
 }
-_IN = tuple(command for command in cmd.COMMANDS if command not in (cmd.MeasureHole, cmd.SayBearingWarmth, cmd.RenewHub))
+_IN = tuple(
+    command
+    for command in cmd.COMMANDS
+    if command not in (cmd.MeasureHole, cmd.SayBearingWarmth, cmd.RenewHub)
+)
 GATED: dict[type, str] = {cmd.ReadHub: STAGE, cmd.PushIn: STAGE}
 HELD: dict[type, str] = dict.fromkeys(_IN, STAGE)
 NEEDS = (Need(What.PARTS, _IN, "A look-alike goes in, and fails.", unless_stopped=True),)
@@ -31,7 +47,11 @@ NEEDS = (Need(What.PARTS, _IN, "A look-alike goes in, and fails.", unless_stoppe
 
 def _outside(_: Desk, state: Hub, __: object) -> Likely | None:
     d = state.plan.bearing.outside_mm if state.plan is not None else None
-    return Likely(d - 0.3, d + 0.3, f"a hole for {d:g} mm lies within hundredths of it") if d is not None else None
+    return (
+        Likely(d - 0.3, d + 0.3, f"a hole for {d:g} mm lies within hundredths of it")
+        if d is not None
+        else None
+    )
 
 
 _ENDS = always(Likely(0.0, 400.0, "ends of a retaining ring stand millimetres apart"))
@@ -53,6 +73,16 @@ def claims(desk: Desk, state: Hub) -> tuple[Claim, ...]:
     on_the_way = (ev.HubWarmth, ev.StoppedIn)
     return (
         Claim("hub.fit", "fit in its hub measured", STAGE, at, (ev.HoleMeasured,), after=again_),
-        Claim("hub.home", "against the shoulder of its hub all round", STAGE, at, (ev.HubTried,), after=(ev.PushedIn, *again_), rests=on_the_way),
-        Claim("hub.held", "held in its hub", STAGE, at, (ev.HeldInHub,), after=(ev.PushedIn, *again_)),
+        Claim(
+            "hub.home",
+            "against the shoulder of its hub all round",
+            STAGE,
+            at,
+            (ev.HubTried,),
+            after=(ev.PushedIn, *again_),
+            rests=on_the_way,
+        ),
+        Claim(
+            "hub.held", "held in its hub", STAGE, at, (ev.HeldInHub,), after=(ev.PushedIn, *again_)
+        ),
     )

@@ -20,7 +20,9 @@ class HubPlanned(Fact):
 
 @dataclass(frozen=True)
 class HoleMeasured(Fact):
-    """Hole of the hub, and the ring where it was measured (mm, at one temperature), against what the drawing asks."""
+    """Hole of the hub, and the ring where it was measured (mm, at one temperature), against what
+    the drawing asks.
+    """
 
     hole_mm: float
     ring_mm: float | None
@@ -30,7 +32,9 @@ class HoleMeasured(Fact):
 
 @dataclass(frozen=True)
 class WayInChosen(Fact):
-    """The way to bring it in, with what was advised; one that is not advised is a decision with a name."""
+    """The way to bring it in, with what was advised; one that is not advised is a decision with a
+    name.
+    """
 
     way: WayIn
     advised: Verdict
@@ -67,7 +71,14 @@ class StoppedIn(Fact):
     text: str
 
     def judgements(self) -> tuple[Verdict, ...]:
-        return (Verdict("stopped on the way in", Level.STOP, f"{self.text}. Let off until the cause is out.", code=HubCode.COCKED),)
+        return (
+            Verdict(
+                "stopped on the way in",
+                Level.STOP,
+                f"{self.text}. Let off until the cause is out.",
+                code=HubCode.COCKED,
+            ),
+        )
 
 
 @dataclass(frozen=True)
@@ -79,7 +90,9 @@ class StraightIn(Fact):
 
 @dataclass(frozen=True)
 class HubTried(Fact):
-    """Whether the leaf enters between outer ring and shoulder at top, right, bottom and left, when it was hand-warm."""
+    """Whether the leaf enters between outer ring and shoulder at top, right, bottom and left, when
+    it was hand-warm.
+    """
 
     enters: tuple[bool, bool, bool, bool]
     verdict: Verdict
@@ -114,4 +127,16 @@ FACTS: tuple[type[Fact], ...] = (
     HeldInHub,
     HubRenewed,
 )
-HubFact = HubPlanned | HoleMeasured | WayInChosen | BearingWarmth | HubWarmth | PushedIn | StoppedIn | StraightIn | HubTried | HeldInHub | HubRenewed
+HubFact = (
+    HubPlanned
+    | HoleMeasured
+    | WayInChosen
+    | BearingWarmth
+    | HubWarmth
+    | PushedIn
+    | StoppedIn
+    | StraightIn
+    | HubTried
+    | HeldInHub
+    | HubRenewed
+)

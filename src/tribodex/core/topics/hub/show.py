@@ -26,7 +26,10 @@ def tell(fact: Any) -> str:
     match fact:
         case ev.HubPlanned():
             plan = fact.plan
-            hub = f"a hub {plan.hole_class} of {plan.material.name}, outside {plan.hub_outside_mm:g} mm"
+            hub = (
+                f"a hub {plan.hole_class} of {plan.material.name}, outside"
+                f" {plan.hub_outside_mm:g} mm"
+            )
             return f"Planned: into {hub}, held by {plan.held_by.words}."
         case ev.HoleMeasured():
             ring = f", ring {fact.ring_mm:.3f} mm" if fact.ring_mm is not None else ""
@@ -47,7 +50,10 @@ def tell(fact: Any) -> str:
         case ev.HubTried():
             return f"{SEATED_MM:g} mm feeler at the shoulder of its hub: {fact.verdict.word}."
         case ev.HeldInHub():
-            return f"In its hub held by {fact.held_by.words}: {fact.text}. {fact.verdict.word.capitalize()}."
+            return (
+                f"In its hub held by {fact.held_by.words}: {fact.text}."
+                f" {fact.verdict.word.capitalize()}."
+            )
         case ev.HubRenewed():
             return f"Another hub or bearing is taken: {fact.reason}."
         case _:
@@ -70,7 +76,11 @@ def said(fact: Any) -> Any:
         case ev.StraightIn():
             return cmd.SayStraightIn(fact.cause)
         case ev.HubTried():
-            return cmd.TryHub(", ".join(side for side, inside in zip(DIRECTIONS, fact.enters, strict=True) if inside))
+            return cmd.TryHub(
+                ", ".join(
+                    side for side, inside in zip(DIRECTIONS, fact.enters, strict=True) if inside
+                )
+            )
         case _:
             return None
 
@@ -135,7 +145,10 @@ def view(_: Desk, state: Hub) -> HubWork:
     return HubWork(
         topic="hub",
         asks=None,
-        ways=tuple(WayInView(one.way, one.way.words, one.verdict, one.reasons, one.against) for one in ways(state)),
+        ways=tuple(
+            WayInView(one.way, one.way.words, one.verdict, one.reasons, one.against)
+            for one in ways(state)
+        ),
         chosen=state.way.way if state.way is not None else None,
         held_by=plan.held_by if plan is not None else None,
         ring=plan is not None and plan.ring is not None,
@@ -149,7 +162,11 @@ def view(_: Desk, state: Hub) -> HubWork:
         tried=state.tried.verdict if state.tried is not None else None,
         held=state.held.verdict if state.held is not None else None,
         home=state.home,
-        section=HubSection(b.kind, b.bore_mm, b.outside_mm, b.width_mm, plan.hub_outside_mm) if plan is not None and b is not None else None,
+        section=(
+            HubSection(b.kind, b.bore_mm, b.outside_mm, b.width_mm, plan.hub_outside_mm)
+            if plan is not None and b is not None
+            else None
+        ),
     )
 
 
@@ -163,13 +180,28 @@ def record(desk: Desk, state: Hub) -> Sequence[Section]:
     if state.plan is None or (state.way is None and state.hole is None):
         return []
     lines = [tell(ev.HubPlanned(state.plan))]
-    lines += [tell(fact) for fact in (state.hole, state.way, state.pushed, state.tried, state.held) if fact is not None]
+    lines += [
+        tell(fact)
+        for fact in (state.hole, state.way, state.pushed, state.tried, state.held)
+        if fact is not None
+    ]
     if state.times_stopped:
-        lines.append(f"It was stopped {state.times_stopped} time{'s' if state.times_stopped > 1 else ''}.")
+        lines.append(
+            f"It was stopped {state.times_stopped} time{'s' if state.times_stopped > 1 else ''}."
+        )
     rows = tuple((f"{moment:%H:%M:%S}", f"{read.hub_c:.0f} °C") for moment, read in state.warmth)
     tables = (Table(("Time", "Hub at its hole"), rows),) if rows else ()
     warm = state.way is not None and state.way.way is WayIn.HEAT
     # A hub that was warmed took no force, and a cold one no heat.
     left_out = "push_in_force" if warm else "hub_heat"
     counts = tuple(one for one in figures(desk, state) if one.id != left_out)
-    return [Section("Into its hub", tuple(lines), tables, counts, state.held.verdict if state.held is not None else None, page=Page.ONE)]
+    return [
+        Section(
+            "Into its hub",
+            tuple(lines),
+            tables,
+            counts,
+            state.held.verdict if state.held is not None else None,
+            page=Page.ONE,
+        )
+    ]

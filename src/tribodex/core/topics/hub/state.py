@@ -75,14 +75,18 @@ def fold(state: Hub, event: Event, fact: ev.HubFact) -> None:
         case ev.HeldInHub():
             state.held = fact
         case ev.HubRenewed():
-            state.hole = state.way = state.bearing_c = state.pushed = state.stopped = state.tried = state.held = None
+            state.hole = state.way = state.bearing_c = state.pushed = state.stopped = (
+                state.tried
+            ) = state.held = None
             state.warmth, state.renewed = [], state.renewed + 1
         case _:
             assert_never(fact)
 
 
 def tight_now(state: Hub) -> OuterTight | None:
-    """The interference of the outer ring as it is known now; a part that was not measured counts by its limits."""
+    """The interference of the outer ring as it is known now; a part that was not measured counts by
+    its limits.
+    """
     plan, hole = state.plan, state.hole
     if plan is None:
         return None
@@ -94,7 +98,11 @@ def tight_now(state: Hub) -> OuterTight | None:
     if hole.ring_mm is None:
         return OuterTight(_rounded(outer_fit(plan.outside_um, bored)), hole_measured=True)
     of_ring = (hole.ring_mm - nominal) * 1000
-    return OuterTight(_rounded(outer_fit(Span(of_ring - RING_UM, of_ring + RING_UM), bored)), hole_measured=True, ring_measured=True)
+    return OuterTight(
+        _rounded(outer_fit(Span(of_ring - RING_UM, of_ring + RING_UM), bored)),
+        hole_measured=True,
+        ring_measured=True,
+    )
 
 
 def _rounded(span: Span) -> Span:
@@ -106,7 +114,9 @@ def figures_now(state: Hub) -> tuple[Result, ...]:
     tight = tight_now(state)
     if state.plan is None or tight is None:
         return ()
-    return hub_figures(state.plan, tight, state.bearing_c if state.bearing_c is not None else WORKSHOP_C)
+    return hub_figures(
+        state.plan, tight, state.bearing_c if state.bearing_c is not None else WORKSHOP_C
+    )
 
 
 def ways(state: Hub) -> tuple[AdviceIn, ...]:
@@ -114,7 +124,12 @@ def ways(state: Hub) -> tuple[AdviceIn, ...]:
     if state.plan is None:
         return ()
     found = {one.id: one for one in figures_now(state)}
-    return advise_in(state.plan.bearing.outside_mm, found["push_in_force"], found.get("hub_heat"), inner_tight=state.plan.inner_tight)
+    return advise_in(
+        state.plan.bearing.outside_mm,
+        found["push_in_force"],
+        found.get("hub_heat"),
+        inner_tight=state.plan.inner_tight,
+    )
 
 
 def warm_way(state: Hub) -> bool:

@@ -1,4 +1,6 @@
-"""An insert replaced in its housing: old one out, groove's side found, new one in, square, its grease hole closed."""
+"""An insert replaced in its housing: old one out, groove's side found, new one in, square, its
+grease hole closed.
+"""
 
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.insert import commands as cmd
@@ -35,7 +37,13 @@ TOPIC: Topic[Insert] = Topic(
     },
     said=said,
     # What follows hangs on them: they are said again, not withdrawn.
-    kept=(ev.OldInsertOut, ev.FittingMeasured, ev.HousingBoreSeen, ev.InsertEntered, ev.InsertCentred),
+    kept=(
+        ev.OldInsertOut,
+        ev.FittingMeasured,
+        ev.HousingBoreSeen,
+        ev.InsertEntered,
+        ev.InsertCentred,
+    ),
     figures=figures,
     answers=ANSWERS,
     gated=GATED,

@@ -9,7 +9,12 @@ from tribodex.core.job.asked import choice, count, length, tick, worded, words
 from tribodex.core.quantities import Shown
 from tribodex.core.units.insert import Closed, HoleStep, Pin, Push
 
-_GROOVE = {"marked": "towards the marked face", "other": "towards the other face", "middle": "in the middle", "unseen": "not to be seen"}
+_GROOVE = {
+    "marked": "towards the marked face",
+    "other": "towards the other face",
+    "middle": "in the middle",
+    "unseen": "not to be seen",
+}
 
 
 @dataclass(frozen=True)
@@ -33,7 +38,10 @@ class MeasureFitting:
 class SeeBore:
     """The groove in the housing's bore, and a slot for a pin."""
 
-    groove: Annotated[Literal["marked", "other", "middle", "unseen"], choice("Grease groove in the housing's bore", _GROOVE)]
+    groove: Annotated[
+        Literal["marked", "other", "middle", "unseen"],
+        choice("Grease groove in the housing's bore", _GROOVE),
+    ]
     pin_slot: Annotated[bool, tick("There is a slot for the insert's pin")]
 
 
@@ -43,9 +51,26 @@ class EnterInsert:
 
     groove_faces: Annotated[
         Literal["marked", "other", "middle"],
-        choice("Its grease groove looks to", {"marked": "the marked face", "other": "the other face", "middle": "neither: it is in the middle"}),
+        choice(
+            "Its grease groove looks to",
+            {
+                "marked": "the marked face",
+                "other": "the other face",
+                "middle": "neither: it is in the middle",
+            },
+        ),
     ]
-    pin: Annotated[Pin, choice("Its pin is", {Pin.IN_SLOT: "in the housing's slot", Pin.ON_IRON: "against solid iron", Pin.NONE: "it has none"})]
+    pin: Annotated[
+        Pin,
+        choice(
+            "Its pin is",
+            {
+                Pin.IN_SLOT: "in the housing's slot",
+                Pin.ON_IRON: "against solid iron",
+                Pin.NONE: "it has none",
+            },
+        ),
+    ]
 
 
 @dataclass(frozen=True)
@@ -65,7 +90,14 @@ class CloseHole:
 
     closed: Annotated[
         Closed,
-        choice("Grease hole closed by", {Closed.NEW_FITTING: "a new fitting", Closed.PLUG: "a brass plug", Closed.OLD_FITTING: "the old fitting"}),
+        choice(
+            "Grease hole closed by",
+            {
+                Closed.NEW_FITTING: "a new fitting",
+                Closed.PLUG: "a brass plug",
+                Closed.OLD_FITTING: "the old fitting",
+            },
+        ),
     ]
 
 
@@ -75,9 +107,22 @@ class GreaseThroughHole:
 
     step: Annotated[HoleStep, choice("Step", worded(HoleStep), stays=True)]
     strokes: Annotated[str, count("Strokes", "2")] = ""
-    push: Annotated[Literal["", "easy", "hard", "not"], choice("The gun pushes", {"": "not said", **worded(Push)})] = ""
-    most: Annotated[str, count("Strokes its maker allows", "2", empty="its maker says nothing: two")] = ""
+    push: Annotated[
+        Literal["", "easy", "hard", "not"],
+        choice("The gun pushes", {"": "not said", **worded(Push)}),
+    ] = ""
+    most: Annotated[
+        str, count("Strokes its maker allows", "2", empty="its maker says nothing: two")
+    ] = ""
     most_by: Annotated[str, words("Which sheet")] = ""
 
 
-COMMANDS: tuple[type, ...] = (TakeInsertOut, MeasureFitting, SeeBore, EnterInsert, CentreInsert, CloseHole, GreaseThroughHole)
+COMMANDS: tuple[type, ...] = (
+    TakeInsertOut,
+    MeasureFitting,
+    SeeBore,
+    EnterInsert,
+    CentreInsert,
+    CloseHole,
+    GreaseThroughHole,
+)

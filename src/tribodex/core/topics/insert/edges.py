@@ -22,20 +22,30 @@ ANSWERS: dict[str, AnsweredBy] = {
     **again(_SQUARE, ev.InsertCentred),
     **again(_CLOSED, ev.HoleClosed),
     # Easy strokes alone, or an insert that went in anew: a hole closed on it answers nothing.
-    InsertFitCode.GUN_PUSHES_HARD: AnsweredBy((ev.GreasedThroughHole, ev.InsertEntered), way="New fitting, hole cleared; then again."),
-    InsertFitCode.TOO_MANY_STROKES: AnsweredBy((ev.InsertEntered,), way="Look at its seals, all round; accepted by name."),
+    InsertFitCode.GUN_PUSHES_HARD: AnsweredBy(
+        (ev.GreasedThroughHole, ev.InsertEntered), way="New fitting, hole cleared; then again."
+    ),
+    InsertFitCode.TOO_MANY_STROKES: AnsweredBy(
+        (ev.InsertEntered,), way="Look at its seals, all round; accepted by name."
+    ),
 }
 GATED: dict[type, str] = {cmd.TakeInsertOut: STAGE}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
 
 
 def _across(_: Desk, state: Insert, __: object) -> Likely | None:
-    return Likely(0.0, state.plan.outside_mm, "a face of the housing lies close beside the insert") if state.plan is not None else None
+    return (
+        Likely(0.0, state.plan.outside_mm, "a face of the housing lies close beside the insert")
+        if state.plan is not None
+        else None
+    )
 
 
 def _circle(_: Desk, state: Insert, __: object) -> Likely | None:
     d = state.plan.outside_mm if state.plan is not None else None
-    return Likely(0.2 * d, 1.1 * d, "two spots lie on the face of the ring") if d is not None else None
+    return (
+        Likely(0.2 * d, 1.1 * d, "two spots lie on the face of the ring") if d is not None else None
+    )
 
 
 _STROKES = between(0, 20, "an insert gets a stroke or two")
@@ -58,7 +68,30 @@ def claims(desk: Desk, state: Insert) -> tuple[Claim, ...]:
     shut = not_yet("Its plug is out.") if state.hole_step is not None else None
     return (
         Claim("insert.out", "old insert out", STAGE, at, (ev.OldInsertOut,), what=What.INSERT),
-        Claim("insert.entered", "new insert in, the right way round", STAGE, at, (ev.InsertEntered,), what=What.INSERT),
-        Claim("insert.centred", "square in its housing, and swivels", STAGE, at, (ev.InsertCentred,), after=(ev.InsertEntered,), what=What.INSERT),
-        Claim("insert.closed", "grease hole closed as it should be", STAGE, at, (ev.HoleClosed,), now=shut, what=What.INSERT),
+        Claim(
+            "insert.entered",
+            "new insert in, the right way round",
+            STAGE,
+            at,
+            (ev.InsertEntered,),
+            what=What.INSERT,
+        ),
+        Claim(
+            "insert.centred",
+            "square in its housing, and swivels",
+            STAGE,
+            at,
+            (ev.InsertCentred,),
+            after=(ev.InsertEntered,),
+            what=What.INSERT,
+        ),
+        Claim(
+            "insert.closed",
+            "grease hole closed as it should be",
+            STAGE,
+            at,
+            (ev.HoleClosed,),
+            now=shut,
+            what=What.INSERT,
+        ),
     )

@@ -1,4 +1,6 @@
-"""What can be said while an insert is replaced: plan, old one out, fitting measured, bore looked at, entered, centred, closed."""
+"""What can be said while an insert is replaced: plan, old one out, fitting measured, bore looked
+at, entered, centred, closed.
+"""
 
 from __future__ import annotations
 
@@ -11,9 +13,11 @@ from tribodex.core.working import Verdict
 
 @dataclass(frozen=True)
 class InsertPlan:
-    """An insert for a housing: its outside diameter and outer ring's width (mm), what the housing is made of, where it works.
+    """An insert for a housing: its outside diameter and outer ring's width (mm), what the housing
+    is made of, where it works.
 
-    `balls`: caged or full complement, None where nobody said; `given` what was typed, where it is a job of its own.
+    `balls`: caged or full complement, None where nobody said; `given` what was typed, where it is a
+    job of its own.
     """
 
     label: str
@@ -37,7 +41,8 @@ class InsertPlanned(Fact):
 
 @dataclass(frozen=True)
 class OldInsertOut(Fact):
-    """The old insert came out through the slots; whether its outer ring had turned in the housing."""
+    """The old insert came out through the slots; whether its outer ring had turned in the
+    housing."""
 
     had_turned: bool
     text: str
@@ -46,7 +51,8 @@ class OldInsertOut(Fact):
 
 @dataclass(frozen=True)
 class FittingMeasured(Fact):
-    """Distances from the fitting's middle to the housing's marked face and to its other face (mm)."""
+    """Distances from the fitting's middle to the housing's marked face and to its other face
+    (mm)."""
 
     to_marked_mm: float
     to_other_mm: float
@@ -55,7 +61,9 @@ class FittingMeasured(Fact):
 
 @dataclass(frozen=True)
 class HousingBoreSeen(Fact):
-    """Where the grease groove was seen in the housing's bore, and whether there is a slot for a pin."""
+    """Where the grease groove was seen in the housing's bore, and whether there is a slot for a
+    pin.
+    """
 
     groove: HousingFace
     pin_slot: bool
@@ -92,7 +100,8 @@ class HoleClosed(Fact):
 
 @dataclass(frozen=True)
 class GreasedThroughHole(Fact):
-    """A step of greasing through the hole: plug out, fitting in, so many strokes and how the gun pushed, plug back.
+    """A step of greasing through the hole: plug out, fitting in, so many strokes and how the gun
+    pushed, plug back.
 
     `most`: the strokes that its maker allows, by `most_by`; None where it says nothing.
     """
@@ -118,4 +127,13 @@ FACTS: tuple[type[Fact], ...] = (
     HoleClosed,
     GreasedThroughHole,
 )
-InsertFact = InsertPlanned | OldInsertOut | FittingMeasured | HousingBoreSeen | InsertEntered | InsertCentred | HoleClosed | GreasedThroughHole
+InsertFact = (
+    InsertPlanned
+    | OldInsertOut
+    | FittingMeasured
+    | HousingBoreSeen
+    | InsertEntered
+    | InsertCentred
+    | HoleClosed
+    | GreasedThroughHole
+)

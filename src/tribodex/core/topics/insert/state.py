@@ -29,7 +29,11 @@ class Insert:
     @property
     def side(self) -> Side:
         """Which side the groove has to face, from what was measured and seen."""
-        offset = fitting_offset(self.fitting.to_marked_mm, self.fitting.to_other_mm).value if self.fitting is not None else None
+        offset = (
+            fitting_offset(self.fitting.to_marked_mm, self.fitting.to_other_mm).value
+            if self.fitting is not None
+            else None
+        )
         return groove_side(offset, self.bore.groove if self.bore is not None else None)
 
     @property
@@ -49,14 +53,19 @@ class Insert:
 
     @property
     def hole_step(self) -> HoleStep | None:
-        """The step that is next of a greasing that was begun through a plugged hole; None where none is under way."""
+        """The step that is next of a greasing that was begun through a plugged hole; None where
+        none is under way.
+        """
         begun = [one.step for one in self.steps]
         if HoleStep.PLUG_OUT not in begun or begun[-1] is HoleStep.PLUG_BACK:
             return None
         since = begun[len(begun) - 1 - begun[::-1].index(HoleStep.PLUG_OUT) :]
         if HoleStep.FITTING_IN not in since:
             return HoleStep.FITTING_IN
-        went_in = any(one.step is HoleStep.STROKES and one.push is Push.EASY for one in self.steps[-len(since) :])
+        went_in = any(
+            one.step is HoleStep.STROKES and one.push is Push.EASY
+            for one in self.steps[-len(since) :]
+        )
         return HoleStep.PLUG_BACK if went_in else HoleStep.STROKES
 
     @property
@@ -67,7 +76,9 @@ class Insert:
     @property
     def done(self) -> bool:
         """Whether everything is said and in order."""
-        return self.out is not None and self.entered_right and self.centred_right and self.closed_right
+        return (
+            self.out is not None and self.entered_right and self.centred_right and self.closed_right
+        )
 
 
 def fold(state: Insert, _: Event, fact: ev.InsertFact) -> None:

@@ -3,8 +3,9 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
-from tribodex.core.topics.large_seal.decide import STAGE, decide, judge, move
+from tribodex.core.topics.large_seal.decide import STAGE, decide, judge
 from tribodex.core.topics.large_seal.edges import ANSWERS, EXPECTS, GATED, claims
+from tribodex.core.topics.large_seal.move import move
 from tribodex.core.topics.large_seal.moves import LargeSealDo as Do
 from tribodex.core.topics.large_seal.show import figures, findings, record, said, tell, view
 from tribodex.core.topics.large_seal.state import LargeSeal, fold

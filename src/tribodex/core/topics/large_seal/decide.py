@@ -7,25 +7,22 @@ from dataclasses import replace
 from enum import StrEnum
 from typing import Any
 
-from tribodex.core.bolts.torque import BoltStrength, judge_torque, pattern
+from tribodex.core.bolts.torque import BoltStrength, judge_torque
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
-from tribodex.core.job.moves import Ask, Move, stopped_by
-from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import parse_count, parse_temperature_c, parse_torque_nm
 from tribodex.core.seals.large import REST_H, RIGHT_THROUGH_C, ROOM_C
 from tribodex.core.seals.material import SealMaterials
-from tribodex.core.topics import stock
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
-from tribodex.core.topics.large_seal.moves import LargeSealDo as Do
+from tribodex.core.topics.large_seal.move import move
 from tribodex.core.topics.large_seal.plan import planned
 from tribodex.core.topics.large_seal.state import LargeSeal
+from tribodex.core.topics.large_seal.straps import straps_in, straps_of
 from tribodex.core.topics.stock.facts import TemporaryIn, TemporaryOut
-from tribodex.core.topics.stock.state import Temporary
 from tribodex.core.working import Level, Verdict, number
 
 
@@ -88,15 +85,27 @@ def decide(desk: Desk, state: LargeSeal, command: Any) -> Sequence[Fact]:
 
 def _warmed(plan: ev.LargeSealPlan, command: cmd.WarmRing) -> ev.RingWarmed:
     if not command.middle.strip():
-        return ev.RingWarmed(None, Verdict("warm by hand", Level.GOOD, "Felt in the middle of the pack, not at its outside."))
+        return ev.RingWarmed(
+            None,
+            Verdict(
+                "warm by hand", Level.GOOD, "Felt in the middle of the pack, not at its outside."
+            ),
+        )
     middle = parse_temperature_c(command.middle, "middle")
     asked = ROOM_C - 3 if plan.material == "FKM" else RIGHT_THROUGH_C
     if middle < asked:
         return ev.RingWarmed(
             middle,
-            Verdict("still cold", Level.STOP, f"{number(middle)} °C in the middle: bent cold it cracks. Leave it.", code=LargeSealCode.STILL_COLD),
+            Verdict(
+                "still cold",
+                Level.STOP,
+                f"{number(middle)} °C in the middle: bent cold it cracks. Leave it.",
+                code=LargeSealCode.STILL_COLD,
+            ),
         )
-    return ev.RingWarmed(middle, Verdict("warm right through", Level.GOOD, f"{number(middle)} °C in the middle."))
+    return ev.RingWarmed(
+        middle, Verdict("warm right through", Level.GOOD, f"{number(middle)} °C in the middle.")
+    )
 
 
 def _rested(command: cmd.RestRing) -> ev.RingRested:
@@ -108,21 +117,40 @@ def _rested(command: cmd.RestRing) -> ev.RingRested:
         return ev.RingRested(
             hours,
             marks,
-            Verdict("marked", Level.STOP, f"{marks}. A lip with a mark leaks: ask its maker, or another ring.", code=LargeSealCode.MARKED),
+            Verdict(
+                "marked",
+                Level.STOP,
+                f"{marks}. A lip with a mark leaks: ask its maker, or another ring.",
+                code=LargeSealCode.MARKED,
+            ),
         )
     if hours < REST_H:
-        why = f"{hours:g} h: it still wants back into its coil, and measures wrong. An hour, flat, without force."
-        return ev.RingRested(hours, "", Verdict("not rested", Level.STOP, why, code=LargeSealCode.NOT_RESTED))
-    return ev.RingRested(hours, "", Verdict("rested", Level.GOOD, "Flat, lip and joint looked at all round."))
+        why = (
+            f"{hours:g} h: it still wants back into its coil, and measures wrong. An hour, flat,"
+            " without force."
+        )
+        return ev.RingRested(
+            hours, "", Verdict("not rested", Level.STOP, why, code=LargeSealCode.NOT_RESTED)
+        )
+    return ev.RingRested(
+        hours, "", Verdict("rested", Level.GOOD, "Flat, lip and joint looked at all round.")
+    )
 
 
 def _seat(command: cmd.ReadySeat) -> ev.SeatReady:
     if not command.dry:
-        why = "A lubricant in a static seat lets the ring turn: wiped out with a dry lint-free cloth, unless its maker says otherwise."
-        return ev.SeatReady(False, command.rounded, Verdict("not dry", Level.STOP, why, code=LargeSealCode.NOT_DRY))
+        why = (
+            "A lubricant in a static seat lets the ring turn: wiped out with a dry lint-free cloth,"
+            " unless its maker says otherwise."
+        )
+        return ev.SeatReady(
+            False, command.rounded, Verdict("not dry", Level.STOP, why, code=LargeSealCode.NOT_DRY)
+        )
     if not command.rounded:
         why = "Edges and lead-in chamfer rounded, no burr: it is cut where it is pushed over them."
-        return ev.SeatReady(True, False, Verdict("sharp edges", Level.STOP, why, code=LargeSealCode.SHARP_EDGES))
+        return ev.SeatReady(
+            True, False, Verdict("sharp edges", Level.STOP, why, code=LargeSealCode.SHARP_EDGES)
+        )
     return ev.SeatReady(True, True, Verdict("seat ready", Level.GOOD, "Dry, clean, edges rounded."))
 
 
@@ -130,19 +158,49 @@ def _spring(plan: ev.LargeSealPlan, command: cmd.LaySpring) -> ev.SpringIn:
     if not plan.spring_apart:
         raise Refused("The spring of this ring is in it already.")
     if not command.lock_checked:
-        why = "Both ends wound back half a turn against the thread, put together, let unwind to lock; then pull at it."
-        return ev.SpringIn(False, command.groove_greased, Verdict("lock not checked", Level.STOP, why, code=LargeSealCode.LOCK_NOT_CHECKED))
+        why = (
+            "Both ends wound back half a turn against the thread, put together, let unwind to lock;"
+            " then pull at it."
+        )
+        return ev.SpringIn(
+            False,
+            command.groove_greased,
+            Verdict("lock not checked", Level.STOP, why, code=LargeSealCode.LOCK_NOT_CHECKED),
+        )
     if not command.groove_greased:
-        return ev.SpringIn(True, False, Verdict("groove dry", Level.WATCH, "A little grease in its groove holds it while it is laid in."))
-    return ev.SpringIn(True, True, Verdict("spring in", Level.GOOD, "Lock checked, groove greased, laid in all round."))
+        return ev.SpringIn(
+            True,
+            False,
+            Verdict(
+                "groove dry",
+                Level.WATCH,
+                "A little grease in its groove holds it while it is laid in.",
+            ),
+        )
+    return ev.SpringIn(
+        True,
+        True,
+        Verdict("spring in", Level.GOOD, "Lock checked, groove greased, laid in all round."),
+    )
 
 
-def _pressed(desk: Desk, state: LargeSeal, plan: ev.LargeSealPlan, command: cmd.PressAt) -> ev.PressedAt:
+def _pressed(
+    desk: Desk, state: LargeSeal, plan: ev.LargeSealPlan, command: cmd.PressAt
+) -> ev.PressedAt:
     before = {"warm", "rest", "seat", "spring", "side", "meet", "out"}
-    if not desk.correcting and state.left in before and (state.left != "spring" or state.spring_first) and state.next_hour is not None:
+    if (
+        not desk.correcting
+        and state.left in before
+        and (state.left != "spring" or state.spring_first)
+        and state.next_hour is not None
+    ):
         raise Refused(f"First: {move(desk, state).headline}.")
     if command.hour not in plan.order:
-        raise InvalidInput.at("hour", f"{command.hour:g} o'clock is not in the order.", ", ".join(f"{hour:g}" for hour in plan.order))
+        raise InvalidInput.at(
+            "hour",
+            f"{command.hour:g} o'clock is not in the order.",
+            ", ".join(f"{hour:g}" for hour in plan.order),
+        )
     return ev.PressedAt(command.hour, _turn(state, command.hour))
 
 
@@ -156,28 +214,52 @@ def _turn(state: LargeSeal, hour: float) -> Verdict:
     due = state.next_hour
     if due is None or hour == due or hour in state.pressed:
         return Verdict("in", Level.GOOD, "Fingers or ball of the hand, flat to the bottom.")
-    why = f"{due:g} o'clock comes first: begun elsewhere, the last loop cannot be pressed in. Out, and begun again at 12."
+    why = (
+        f"{due:g} o'clock comes first: begun elsewhere, the last loop cannot be pressed in. Out,"
+        " and begun again at 12."
+    )
     return Verdict("out of turn", Level.STOP, why, code=LargeSealCode.OUT_OF_TURN)
 
 
 def _side(command: cmd.SayOpenSide) -> ev.OpenSideSaid:
     if command.faces == "medium":
-        return ev.OpenSideSaid("medium", Verdict("open side right", Level.GOOD, "Open side, with the spring, to what it holds back."))
+        return ev.OpenSideSaid(
+            "medium",
+            Verdict(
+                "open side right", Level.GOOD, "Open side, with the spring, to what it holds back."
+            ),
+        )
     why = (
-        "Its open side belongs to what it holds back: the other way round pressure lifts the lip. Turn it round now; another way by its maker alone."
+        "Its open side belongs to what it holds back: the other way round pressure lifts the lip."
+        " Turn it round now; another way by its maker alone."
     )
-    return ev.OpenSideSaid("away", Verdict("open side away", Level.STOP, why, code=LargeSealCode.OPEN_SIDE_AWAY))
+    return ev.OpenSideSaid(
+        "away", Verdict("open side away", Level.STOP, why, code=LargeSealCode.OPEN_SIDE_AWAY)
+    )
 
 
 def _met(plan: ev.LargeSealPlan, command: cmd.MeetShaft) -> ev.ShaftMet:
     folded = command.folded.strip()
     if folded:
-        why = f"{folded}. A folded lip leaks and is torn by the first turn: shaft back, lip laid, grease, again slowly, turning."
-        return ev.ShaftMet(command.greased, folded, Verdict("lip folded", Level.STOP, why, code=LargeSealCode.LIPS_FOLDED))
+        why = (
+            f"{folded}. A folded lip leaks and is torn by the first turn: shaft back, lip laid,"
+            " grease, again slowly, turning."
+        )
+        return ev.ShaftMet(
+            command.greased,
+            folded,
+            Verdict("lip folded", Level.STOP, why, code=LargeSealCode.LIPS_FOLDED),
+        )
     if not command.greased:
         why = "Lead-in, shaft and lip greased before they meet: dry it burns in the first minute."
-        return ev.ShaftMet(False, "", Verdict("not greased", Level.STOP, why, code=LargeSealCode.NOT_GREASED))
-    words = "Through the ring, greased, no lip folded." if plan.shaft_last else "Greased before the ring came onto it."
+        return ev.ShaftMet(
+            False, "", Verdict("not greased", Level.STOP, why, code=LargeSealCode.NOT_GREASED)
+        )
+    words = (
+        "Through the ring, greased, no lip folded."
+        if plan.shaft_last
+        else "Greased before the ring came onto it."
+    )
     return ev.ShaftMet(True, "", Verdict("shaft greased", Level.GOOD, words))
 
 
@@ -185,131 +267,65 @@ def _straps(desk: Desk, command: cmd.UseStraps) -> list[Fact]:
     """Straps go into the register of temporary parts, and out of it."""
     if not command.out:
         return [TemporaryIn(f"straps: {text(command.what, 'what', 'how many, where')}", "ring")]
-    entries = [part.entry for part in _straps_of(desk)]
+    entries = [part.entry for part in straps_of(desk)]
     if not entries:
         raise Refused("No strap is in.")
     return [TemporaryOut(entry) for entry in entries]
-
-
-def _straps_of(desk: Desk) -> list[Temporary]:
-    return [part for part in desk.job.of(stock.TOPIC, SHAFT).still_in if "strap" in part.what.casefold()]
-
-
-def straps_in(desk: Desk) -> str:
-    """Straps that are still in; empty where none is."""
-    return ", ".join(part.what for part in _straps_of(desk))
 
 
 def _flat(desk: Desk, state: LargeSeal, command: cmd.SeatFlat) -> ev.SeatedFlat:
     if state.next_hour is not None:
         raise Refused(f"First {state.next_hour:g} o'clock.")
     if straps := straps_in(desk):
-        raise Refused(f"Still in: {straps}. Pulled out at the end, knots away from the spring; say so.")
+        raise Refused(
+            f"Still in: {straps}. Pulled out at the end, knots away from the spring; say so."
+        )
     if command.flat:
-        return ev.SeatedFlat(True, command.text.strip(), Verdict("flat all round", Level.GOOD, "To the bottom, no fold, spring in."))
+        return ev.SeatedFlat(
+            True,
+            command.text.strip(),
+            Verdict("flat all round", Level.GOOD, "To the bottom, no fold, spring in."),
+        )
     said = text(command.text, "text", "where it stands up, or is folded")
     return ev.SeatedFlat(
         False,
         said,
-        Verdict("not flat", Level.STOP, f"{said}. Out there and half-way round, and pressed in anew by the clock.", code=LargeSealCode.NOT_FLAT),
+        Verdict(
+            "not flat",
+            Level.STOP,
+            f"{said}. Out there and half-way round, and pressed in anew by the clock.",
+            code=LargeSealCode.NOT_FLAT,
+        ),
     )
 
 
 def _covered(state: LargeSeal, plan: ev.LargeSealPlan, command: cmd.CoverSeal) -> ev.SealCovered:
     if state.flat is None or not state.flat.flat:
         raise Refused("First the ring flat all round.")
-    nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench: never by feel")
+    nm, wrench = (
+        parse_torque_nm(command.torque, "torque"),
+        text(command.wrench, "wrench", "which wrench: never by feel"),
+    )
     if not command.even:
         verdict = Verdict(
             "uneven",
             Level.STOP,
-            "Its squeeze seals the outside: a cover askew leaks on one side. Loosen, and round again.",
+            "Its squeeze seals the outside: a cover askew leaks on one side. Loosen, and round"
+            " again.",
             code=LargeSealCode.UNEVEN,
         )
     elif plan.cover_nm is None:
-        verdict = Verdict("torque not checked", Level.WATCH, "What the cover's screws should have is not in the plan.")
+        verdict = Verdict(
+            "torque not checked",
+            Level.WATCH,
+            "What the cover's screws should have is not in the plan.",
+        )
     else:
         asked = Span(plan.cover_nm, plan.cover_nm)
-        verdict = judge_torque(asked, nm, low_why="the outside leaks.", high_why="a thin cover bows between its screws, and leaks there.")
+        verdict = judge_torque(
+            asked,
+            nm,
+            low_why="the outside leaks.",
+            high_why="a thin cover bows between its screws, and leaks there.",
+        )
     return ev.SealCovered(round(nm, 2), wrench, command.even, verdict)
-
-
-def move(desk: Desk, state: LargeSeal) -> Move:
-    """What to do next."""
-    plan = state.plan
-    left = state.left
-    if plan is None or left == "plan":
-        bad = next((v for v in plan.verdicts if v.level is Level.STOP), None) if plan is not None else None
-        if bad is not None:
-            return stopped_by(Do.PLAN_LARGE_SEAL, bad)
-        return Move(Do.PLAN_LARGE_SEAL, "Which ring, from where, and when must it run?", "Size, store and wished start give hours and the clock.")
-    found = _prepared(state, plan, left)
-    if found is not None:
-        return found
-    if left == "press":
-        hour = state.next_hour or 12.0
-        joint = " The joint comes here." if hour == 12 and not state.pressed and plan.split else ""
-        if plan.excess is not None and plan.excess.value is not None:
-            joint += f" Each loop swallows {number(round(plan.excess.value / len(plan.order), 1))} mm."
-        who = " Two or more: one holds what is in." if plan.helpers else ""
-        why = f"Fingers or the ball of the hand, flat to the bottom; the loops between shrink evenly.{joint}{who}"
-        return Move(Do.PRESS_AT, f"Press it in at {hour:g} o'clock", why, "No tool with an edge, no knife. Eye protection: springs and pliers.")
-    if left == "flat":
-        if state.flat is not None:
-            return stopped_by(Do.SEAT_FLAT, state.flat.verdict)
-        straps = straps_in(desk)
-        why = f"Straps are pulled out now: {straps}." if straps else "Spring in its groove, no fold. Straps, where there were any, are out."
-        return Move(Do.SEAT_FLAT, "Seated all round?", why)
-    if left == "cover":
-        if state.covered is not None:
-            return stopped_by(Do.COVER_SEAL, state.covered.verdict)
-        asked = f": {number(plan.cover_nm)} N·m" if plan.cover_nm is not None else ", to its torque"
-        if plan.screws is not None:
-            order = "–".join(str(each) for each in pattern(plan.screws))
-            return Move(Do.COVER_SEAL, f"Cover on{asked}", f"{plan.screws} screws in the order {order}, in passes of 30, 60, 100 and 100 %.")
-        return Move(Do.COVER_SEAL, f"Cover on{asked}", "Stiff enough, evenly, in passes: its squeeze is what seals the outside.")
-    if straps := straps_in(desk):
-        return Move(Do.USE_STRAPS, f"Still in: {straps}", "Pull it out, knots away from the spring; then say so.")
-    last = " Now the shaft: chamfer and lips greased, slowly, turning." if plan.shaft_last and not plan.side_asked else ""
-    return Move(Ask.NOTHING, "The ring is in", f"Flat all round{'' if plan.holds_itself else ', covered'}.{last}")
-
-
-def _prepared(state: LargeSeal, plan: ev.LargeSealPlan, left: str) -> Move | None:
-    """What comes before pressing; the spring of a ring that is joined on site after it."""
-    said: Any = {
-        "warm": state.warmed,
-        "rest": state.rested,
-        "seat": state.seat,
-        "spring": state.spring,
-        "side": state.side,
-        "meet": state.met,
-    }.get(left)
-    match left:
-        case "out":
-            bad = next(one for one in state.pressed.values() if one.verdict.level is Level.STOP)
-            return stopped_by(Do.TAKE_RING_OUT, bad.verdict)
-        case "side":
-            why = "The side with the spring belongs to what it holds back: oil, grease, water under pressure."
-            asked = Move(Do.SAY_OPEN_SIDE, "Which way does its open side look?", why, "Behind the cover it cannot be seen.")
-        case "meet" if plan.shaft_last:
-            why = "Chamfer, shaft and lips greased; slowly, turning; opposed lips looked at for folds."
-            asked = Move(Do.MEET_SHAFT, "The shaft through the ring", why, "Nobody between shaft and housing.")
-        case "meet":
-            why = "The shaft stands there already: greased all round before the ring comes onto it."
-            asked = Move(Do.MEET_SHAFT, "Is the shaft greased under the lip?", why)
-        case "warm":
-            hours = f" About {plan.warm.value:g} h." if plan.warm is not None and plan.warm.value else ""
-            why = f"Lid of the box open; spring and instructions out; above 0 °C right through before it is unfolded.{hours}"
-            asked = Move(Do.WARM_RING, "Bring it into the warm", why, "Bent cold it cracks. FKM is stiff below about 15 °C.")
-        case "rest":
-            why = "Unfolded on a big table, without force, no knife. An hour flat, then a check of size; lip looked at all round."
-            asked = Move(Do.REST_RING, "Let it lie flat for an hour, and look", why, "The joint is handled least of all.")
-        case "seat":
-            why = "Dry lint-free cloth, no lubricant in a static seat unless its maker says so; edges and chamfers rounded."
-            asked = Move(Do.READY_SEAT, "The housing: dry, clean, edges rounded?", why)
-        case "spring":
-            why = "Check its lock: ends wound back half a turn against the thread, put together, let unwind. Groove thinly greased."
-            asked = Move(Do.LAY_SPRING, "Lay the spring in", why, "Eye protection. A strap has its knots away from the spring.")
-        case _:
-            return None
-    return stopped_by(asked.do, said.verdict, asked.risk) if said is not None else asked

@@ -1,4 +1,6 @@
-"""What can be said of a large shaft seal: planned, warm, rested and measured, housing, spring, each place of the clock, flat, cover."""
+"""What can be said of a large shaft seal: planned, warm, rested and measured, housing, spring, each
+place of the clock, flat, cover.
+"""
 
 from __future__ import annotations
 
@@ -13,10 +15,12 @@ from tribodex.core.working import Result, Verdict
 
 @dataclass(frozen=True)
 class LargeSealPlan:
-    """A large ring: shaft (mm), material; what it takes, in which order it is pressed in, when each step begins.
+    """A large ring: shaft (mm), material; what it takes, in which order it is pressed in, when each
+    step begins.
 
-    `side_asked`: open side and shaft are asked; `rests`: its size is checked, for which it lies flat; `screws` of the cover.
-    `split`: joined on site; `holds_itself`: needs no cover to be tight outside; `cover_nm`: torque of the cover's screws, None not known.
+    `side_asked`: open side and shaft are asked; `rests`: its size is checked, for which it lies
+    flat; `screws` of the cover. `split`: joined on site; `holds_itself`: needs no cover to be tight
+    outside; `cover_nm`: torque of the cover's screws, None not known.
     """
 
     shaft_mm: float
@@ -58,7 +62,9 @@ class RingWarmed(Fact):
 
 @dataclass(frozen=True)
 class RingRested(Fact):
-    """It lay flat and open for an hour; lip and joint were looked at all round. `marks`: what was found, empty where nothing was."""
+    """It lay flat and open for an hour; lip and joint were looked at all round. `marks`: what was
+    found, empty where nothing was.
+    """
 
     hours: float
     marks: str
@@ -67,7 +73,8 @@ class RingRested(Fact):
 
 @dataclass(frozen=True)
 class SeatReady(Fact):
-    """Housing dry and clean, edges rounded, no lubricant in a static seat unless its maker says so."""
+    """Housing dry and clean, edges rounded, no lubricant in a static seat unless its maker says
+    so."""
 
     dry: bool
     rounded: bool
@@ -120,7 +127,8 @@ class PressedAt(Fact):
 
 @dataclass(frozen=True)
 class SeatedFlat(Fact):
-    """Gone round: flat to the bottom everywhere, spring in its groove, no fold; straps pulled out."""
+    """Gone round: flat to the bottom everywhere, spring in its groove, no fold; straps pulled
+    out."""
 
     flat: bool
     text: str
@@ -151,5 +159,15 @@ FACTS: tuple[type[Fact], ...] = (
     SealCovered,
 )
 LargeSealFact = (
-    LargeSealPlanned | RingWarmed | RingRested | SeatReady | SpringIn | OpenSideSaid | ShaftMet | PressedAt | RingTakenOut | SeatedFlat | SealCovered
+    LargeSealPlanned
+    | RingWarmed
+    | RingRested
+    | SeatReady
+    | SpringIn
+    | OpenSideSaid
+    | ShaftMet
+    | PressedAt
+    | RingTakenOut
+    | SeatedFlat
+    | SealCovered
 )

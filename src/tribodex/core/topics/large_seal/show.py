@@ -13,9 +13,9 @@ from tribodex.core.seals.material import SealMaterials
 from tribodex.core.sheet import Page, Section, Table
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
-from tribodex.core.topics.large_seal.decide import straps_in
 from tribodex.core.topics.large_seal.moves import LargeSealDo as Do
 from tribodex.core.topics.large_seal.state import LargeSeal
+from tribodex.core.topics.large_seal.straps import straps_in
 from tribodex.core.working import Level, Result, Verdict, number
 
 
@@ -25,11 +25,17 @@ def tell(fact: Any) -> str:
         case ev.LargeSealPlanned():
             plan = fact.plan
             what = ", joined on site" if plan.split else ""
-            return f"Ring planned for a shaft of {number(plan.shaft_mm)} mm{f', {plan.material}' if plan.material else ''}{what}."
+            return (
+                f"Ring planned for a shaft of {number(plan.shaft_mm)}"
+                f" mm{f', {plan.material}' if plan.material else ''}{what}."
+            )
         case ev.RingWarmed():
             return f"Ring in the warm: {fact.verdict.word}."
         case ev.RingRested():
-            return f"Flat on the table for {number(fact.hours)} h: {fact.verdict.word}{f' ({fact.marks})' if fact.marks else ''}."
+            return (
+                f"Flat on the table for {number(fact.hours)} h:"
+                f" {fact.verdict.word}{f' ({fact.marks})' if fact.marks else ''}."
+            )
         case ev.SeatReady():
             return f"Housing: {fact.verdict.word}."
         case ev.SpringIn():
@@ -37,7 +43,10 @@ def tell(fact: Any) -> str:
         case ev.OpenSideSaid():
             return f"Open side with the spring: {fact.verdict.word}."
         case ev.ShaftMet():
-            return f"Shaft under the lip: {fact.verdict.word}{f' ({fact.folded})' if fact.folded else ''}."
+            return (
+                "Shaft under the lip:"
+                f" {fact.verdict.word}{f' ({fact.folded})' if fact.folded else ''}."
+            )
         case ev.RingTakenOut():
             return f"Ring out again: {fact.why}."
         case ev.PressedAt():
@@ -137,26 +146,43 @@ def view(desk: Desk, state: LargeSeal) -> LargeSealWork:
         topic="large_seal",
         planned=plan is not None,
         shaft_mm=plan.shaft_mm if plan is not None else None,
-        clock=tuple(ClockMark(hour, i, hour in state.pressed) for i, hour in enumerate(plan.order if plan is not None else (), 1)),
+        clock=tuple(
+            ClockMark(hour, i, hour in state.pressed)
+            for i, hour in enumerate(plan.order if plan is not None else (), 1)
+        ),
         next_hour=state.next_hour if state.left == "press" else None,
         spring_apart=plan is not None and plan.spring_apart,
         helpers=plan is not None and plan.helpers,
         split=plan is not None and plan.split,
-        loop_mm=round(excess.value / len(plan.order), 1) if plan is not None and excess is not None and excess.value is not None else None,
+        loop_mm=(
+            round(excess.value / len(plan.order), 1)
+            if plan is not None and excess is not None and excess.value is not None
+            else None
+        ),
         screws=plan.screws if plan is not None else None,
         shaft_last=plan is not None and plan.shaft_last,
         cover=plan is not None and not plan.holds_itself,
-        lead=tuple(LeadStep(step.words, step.at, step.hours) for step in (plan.begins if plan is not None else ())),
+        lead=tuple(
+            LeadStep(step.words, step.at, step.hours)
+            for step in (plan.begins if plan is not None else ())
+        ),
         starts_at=plan.starts_at if plan is not None else None,
         straps=straps_in(desk),
-        materials=tuple(row.name for row in desk.book(SealMaterials).rows if row.name.isupper()) if state.left == "plan" else (),
+        materials=(
+            tuple(row.name for row in desk.book(SealMaterials).rows if row.name.isupper())
+            if state.left == "plan"
+            else ()
+        ),
         lines=tuple(_lines(state)),
         done=state.left == "",
     )
 
 
 def _lines(state: LargeSeal) -> list[LargeSealLine]:
-    found = [LargeSealLine("Plan", verdict) for verdict in (state.plan.verdicts if state.plan is not None else ())]
+    found = [
+        LargeSealLine("Plan", verdict)
+        for verdict in (state.plan.verdicts if state.plan is not None else ())
+    ]
     named = (
         ("In the warm", state.warmed),
         ("On the table", state.rested),
@@ -170,7 +196,11 @@ def _lines(state: LargeSeal) -> list[LargeSealLine]:
     for what, fact in named:
         if fact is not None:
             found.append(LargeSealLine(what, fact.verdict))
-    found += [LargeSealLine(f"{one.hour:g} o'clock", one.verdict) for one in state.pressed.values() if one.verdict.level is not Level.GOOD]
+    found += [
+        LargeSealLine(f"{one.hour:g} o'clock", one.verdict)
+        for one in state.pressed.values()
+        if one.verdict.level is not Level.GOOD
+    ]
     return found
 
 
@@ -183,13 +213,23 @@ def findings(_: Desk, state: LargeSeal) -> Sequence[str]:
     """What is worth saying beside the move."""
     if state.plan is None:
         return []
-    found = [f"{v.word.capitalize()}: {v.reason}" for v in state.plan.verdicts if v.level in (Level.WATCH, Level.UNKNOWN)]
+    found = [
+        f"{v.word.capitalize()}: {v.reason}"
+        for v in state.plan.verdicts
+        if v.level in (Level.WATCH, Level.UNKNOWN)
+    ]
     if state.plan.warm is None:
         found.append("Store and pack are not known: a frosty ring is left in the warm overnight.")
     if state.plan.helpers:
-        found.append("Above 1500 mm, and upright, two or more people; straps keep it round while it is carried.")
+        found.append(
+            "Above 1500 mm, and upright, two or more people; straps keep it round while it is"
+            " carried."
+        )
     if state.plan.begins and any("overnight" in step.words for step in state.plan.begins):
-        found.append("It comes frosty: overnight in the warm, whatever the hours work out to; felt in the middle before it is bent.")
+        found.append(
+            "It comes frosty: overnight in the warm, whatever the hours work out to; felt in the"
+            " middle before it is bent."
+        )
     return found
 
 
@@ -209,9 +249,33 @@ def record(desk: Desk, state: LargeSeal) -> Sequence[Section]:
         state.covered,
         *((state.met,) if state.plan.shaft_last else ()),
     )
-    lines = (tell(ev.LargeSealPlanned(state.plan)), *(tell(fact) for fact in entries if fact is not None))
-    rows = tuple((step.words, f"{step.at:%Y-%m-%d %H:%M}", f"{step.hours:g} h") for step in state.plan.begins)
-    tables = (Table(("Step", "Begins", "Takes"), rows, "Planned back from the wished start"),) if rows else ()
+    lines = (
+        tell(ev.LargeSealPlanned(state.plan)),
+        *(tell(fact) for fact in entries if fact is not None),
+    )
+    rows = tuple(
+        (step.words, f"{step.at:%Y-%m-%d %H:%M}", f"{step.hours:g} h") for step in state.plan.begins
+    )
+    tables = (
+        (Table(("Step", "Begins", "Takes"), rows, "Planned back from the wished start"),)
+        if rows
+        else ()
+    )
     worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
-    good = state.covered.verdict if state.covered is not None else state.flat.verdict if state.flat is not None else None
-    return [Section("Large shaft seal", lines, tables, tuple(figures(desk, state)), worst or good, page=Page.ONE)]
+    good = (
+        state.covered.verdict
+        if state.covered is not None
+        else state.flat.verdict
+        if state.flat is not None
+        else None
+    )
+    return [
+        Section(
+            "Large shaft seal",
+            lines,
+            tables,
+            tuple(figures(desk, state)),
+            worst or good,
+            page=Page.ONE,
+        )
+    ]

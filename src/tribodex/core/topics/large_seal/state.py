@@ -33,12 +33,18 @@ class LargeSeal:
     @property
     def planned_right(self) -> bool:
         """Whether nothing of the plan stops."""
-        return self.plan is not None and all(verdict.level is not Level.STOP for verdict in self.plan.verdicts)
+        return self.plan is not None and all(
+            verdict.level is not Level.STOP for verdict in self.plan.verdicts
+        )
 
     @property
     def next_hour(self) -> float | None:
         """Where it is pressed in next; None when every place of the order is done."""
-        return next((hour for hour in self.plan.order if hour not in self.pressed), None) if self.plan is not None else None
+        return (
+            next((hour for hour in self.plan.order if hour not in self.pressed), None)
+            if self.plan is not None
+            else None
+        )
 
     @property
     def spring_first(self) -> bool:
@@ -104,11 +110,17 @@ def fold(state: LargeSeal, _: Event, fact: ev.LargeSealFact) -> None:
 
 
 def _planned_anew(state: LargeSeal, plan: ev.LargeSealPlan) -> None:
-    """What was judged by another plan is asked again: another ring from its box on, another order at the clock, another torque at the cover."""
+    """What was judged by another plan is asked again: another ring from its box on, another order
+    at the clock, another torque at the cover.
+    """
     before, state.plan = state.plan, plan
     if before is None:
         return
-    if (before.shaft_mm, before.material, before.split) != (plan.shaft_mm, plan.material, plan.split):
+    if (before.shaft_mm, before.material, before.split) != (
+        plan.shaft_mm,
+        plan.material,
+        plan.split,
+    ):
         state.warmed = state.rested = state.spring = None
         state.pressed.clear()
     if before.order != plan.order:

@@ -1,4 +1,6 @@
-"""What a person can ask at the shaft line. Lengths and temperatures stay as typed until they are read."""
+"""What a person can ask at the shaft line. Lengths and temperatures stay as typed until they are
+read.
+"""
 
 from __future__ import annotations
 
@@ -15,12 +17,18 @@ _PLACE = words("Bearing", stays=True)
 
 @dataclass(frozen=True)
 class SayFloat:
-    """Where a bearing lets the shaft grow, or that it holds it; in a one-piece housing, the groove its snap ring sits in."""
+    """Where a bearing lets the shaft grow, or that it holds it; in a one-piece housing, the groove
+    its snap ring sits in.
+    """
 
     place: Annotated[str, _PLACE]
     floats: Annotated[Floats, choice("It is", worded(Floats))]
     groove: Annotated[
-        Groove, choice("Snap ring of a one-piece housing", {"": "none", "inner": "inner groove: fixes", "outer": "outer groove: floats"})
+        Groove,
+        choice(
+            "Snap ring of a one-piece housing",
+            {"": "none", "inner": "inner groove: fixes", "outer": "outer groove: floats"},
+        ),
     ] = ""
 
 
@@ -36,7 +44,9 @@ class SayMark:
 
 @dataclass(frozen=True)
 class SayRings:
-    """Housing seat and rings as measured; several rings with a plus between them, none where there is none."""
+    """Housing seat and rings as measured; several rings with a plus between them, none where there
+    is none.
+    """
 
     place: Annotated[str, _PLACE]
     seat: Annotated[str, length("Width of the housing seat", "65 mm")]
@@ -47,16 +57,25 @@ class SayRings:
 
 @dataclass(frozen=True)
 class LaySleeve:
-    """The bearing is laid on its sleeve: thread end to the ring's near face. The drive-up is the plan's unless given.
+    """The bearing is laid on its sleeve: thread end to the ring's near face. The drive-up is the
+    plan's unless given.
 
-    Read at rest the sleeve has still to close; at the tap-tested zero it has. The mark-out needs the side of the nut.
+    Read at rest the sleeve has still to close; at the tap-tested zero it has. The mark-out needs
+    the side of the nut.
     """
 
     place: Annotated[str, _PLACE]
-    sleeve_to_ring: Annotated[str, length("Bearing laid on: sleeve's thread end to the ring's near face", "22 mm")]
-    nut_side: Annotated[NutSide, choice("Its nut is", {"": "not said", **same("towards the datum", "away from the datum")})] = ""
+    sleeve_to_ring: Annotated[
+        str, length("Bearing laid on: sleeve's thread end to the ring's near face", "22 mm")
+    ]
+    nut_side: Annotated[
+        NutSide,
+        choice("Its nut is", {"": "not said", **same("towards the datum", "away from the datum")}),
+    ] = ""
     at_zero: Annotated[bool, tick("Read at the tap-tested zero")] = False
-    drive_up: Annotated[str, length("Drive-up to come", "0.7 mm, 0.6 to 0.75 mm", empty="the plan's")] = ""
+    drive_up: Annotated[
+        str, length("Drive-up to come", "0.7 mm, 0.6 to 0.75 mm", empty="the plan's")
+    ] = ""
     from_mark: Annotated[bool, tick("Set from the housing's own centre mark")] = False
     shown: Shown = ""
 
@@ -68,14 +87,22 @@ class ReadEndPlay:
     play: Annotated[str, length("End play, cold, to and fro", "1.2 mm")]
     faces: Annotated[
         Literal["outer", "inner"],
-        choice("The pair holds at", {"outer": "the outer faces: warming closes it", "inner": "the inner faces: warming opens it"}),
+        choice(
+            "The pair holds at",
+            {
+                "outer": "the outer faces: warming closes it",
+                "inner": "the inner faces: warming opens it",
+            },
+        ),
     ]
     shown: Shown = ""
 
 
 @dataclass(frozen=True)
 class SayRunning:
-    """Materials and temperatures, °C or °F: when mounted; running, shaft and base; at the start, shaft hot and base cold; in the cold."""
+    """Materials and temperatures, °C or °F: when mounted; running, shaft and base; at the start,
+    shaft hot and base cold; in the cold.
+    """
 
     shaft_material: Annotated[str, words("Shaft")]
     base_material: Annotated[str, words("Base")]
@@ -111,7 +138,9 @@ class SayFeet:
     """The leaf under each foot of a housing, with a plus between them."""
 
     place: Annotated[str, _PLACE]
-    gaps: Annotated[str, length("Feeler under each foot, bolt loose", "0 + 0.05 + 0 + 0.12", fine=True)]
+    gaps: Annotated[
+        str, length("Feeler under each foot, bolt loose", "0 + 0.05 + 0 + 0.12", fine=True)
+    ]
     shown: Shown = ""
 
 
@@ -123,7 +152,9 @@ class ReadAlignment:
     offset: Annotated[str, length("Offset read", "0.2 mm")]
     over: Annotated[str, length("Over a length of", "300 mm")]
     labyrinth: Annotated[bool, tick("The seal is a labyrinth")] = False
-    tool: Annotated[str, choice("By what", same("straightedge", "string", "laser"))] = "straightedge"
+    tool: Annotated[str, choice("By what", same("straightedge", "string", "laser"))] = (
+        "straightedge"
+    )
     shown: Shown = ""
 
 

@@ -1,4 +1,6 @@
-"""What can be said of a shaft line: its drawing, who holds it, rings, sleeves laid on, temperatures, gaps, feet, alignment."""
+"""What can be said of a shaft line: its drawing, who holds it, rings, sleeves laid on,
+temperatures, gaps, feet, alignment.
+"""
 
 from __future__ import annotations
 
@@ -36,7 +38,9 @@ class Along:
 
 @dataclass(frozen=True)
 class ShaftPlanned(Fact):
-    """The shaft as it is drawn: length, datum, parts and the centre marks of its bearings, all in mm from the datum."""
+    """The shaft as it is drawn: length, datum, parts and the centre marks of its bearings, all in
+    mm from the datum.
+    """
 
     length_mm: float
     datum: str
@@ -47,7 +51,9 @@ class ShaftPlanned(Fact):
 
 @dataclass(frozen=True)
 class FloatSaid(Fact):
-    """Where a bearing lets the shaft grow, or that it holds it; in a one-piece housing, the groove its snap ring sits in."""
+    """Where a bearing lets the shaft grow, or that it holds it; in a one-piece housing, the groove
+    its snap ring sits in.
+    """
 
     VERSION: ClassVar[int] = 4
 
@@ -61,7 +67,8 @@ class FloatSaid(Fact):
 
 @dataclass(frozen=True)
 class RingsSaid(Fact):
-    """The housing seat and the locating rings beside a bearing (mm); near is the side of the datum."""
+    """The housing seat and the locating rings beside a bearing (mm); near is the side of the
+    datum."""
 
     place: str
     seat_mm: float
@@ -74,10 +81,12 @@ class RingsSaid(Fact):
 
 @dataclass(frozen=True)
 class SleeveLaid(Fact):
-    """The bearing laid on its sleeve: the sleeve's thread end to the ring's near face (mm), with the drive-up to come.
+    """The bearing laid on its sleeve: the sleeve's thread end to the ring's near face (mm), with
+    the drive-up to come.
 
-    `closing_mm` is the travel while the sleeve still closes, none at the tap-tested zero; `nut_side` where the nut stands, empty where
-    nobody said; `from_mark`: the housing's own centre mark is the datum.
+    `closing_mm` is the travel while the sleeve still closes, none at the tap-tested zero;
+    `nut_side` where the nut stands, empty where nobody said; `from_mark`: the housing's own centre
+    mark is the datum.
     """
 
     place: str
@@ -96,7 +105,9 @@ class SleeveLaid(Fact):
 
 @dataclass(frozen=True)
 class EndPlayRead(Fact):
-    """The end play of a cross-located pair, cold, pushed to and fro (mm); held at the outer faces of its rings, or at the inner ones."""
+    """The end play of a cross-located pair, cold, pushed to and fro (mm); held at the outer faces
+    of its rings, or at the inner ones.
+    """
 
     play_mm: float
     outer_faces: bool
@@ -115,7 +126,9 @@ class RunningSaid(Fact):
 
 @dataclass(frozen=True)
 class OffsetSet(Fact):
-    """Where a floating bearing was set in its seat, towards the fixed one (mm; below zero away from it). `place` where several float."""
+    """Where a floating bearing was set in its seat, towards the fixed one (mm; below zero away from
+    it). `place` where several float.
+    """
 
     offset_mm: float
     typed: str
@@ -189,5 +202,15 @@ FACTS: tuple[type[Fact], ...] = (
     BoltHolesSaid,
 )
 LineupFact = (
-    ShaftPlanned | FloatSaid | RingsSaid | SleeveLaid | EndPlayRead | RunningSaid | OffsetSet | GapSaid | FeetSaid | AlignmentRead | BoltHolesSaid
+    ShaftPlanned
+    | FloatSaid
+    | RingsSaid
+    | SleeveLaid
+    | EndPlayRead
+    | RunningSaid
+    | OffsetSet
+    | GapSaid
+    | FeetSaid
+    | AlignmentRead
+    | BoltHolesSaid
 )

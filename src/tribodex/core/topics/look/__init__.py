@@ -1,10 +1,13 @@
-"""Look at the old bearing: evidence first, what is found and where, which causes it speaks for, what may go back."""
+"""Look at the old bearing: evidence first, what is found and where, which causes it speaks for,
+what may go back.
+"""
 
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.look import commands as cmd
 from tribodex.core.topics.look import facts as ev
-from tribodex.core.topics.look.decide import STAGE, decide, move
+from tribodex.core.topics.look.decide import STAGE, decide
 from tribodex.core.topics.look.edges import EXPECTS, claims
+from tribodex.core.topics.look.move import move
 from tribodex.core.topics.look.moves import LookDo as Do
 from tribodex.core.topics.look.show import certificate, record, said, tell, view
 from tribodex.core.topics.look.state import Look, fold

@@ -1,4 +1,6 @@
-"""What a person can ask while looking at an old bearing. Places round a ring and lengths stay as typed until they are read."""
+"""What a person can ask while looking at an old bearing. Places round a ring and lengths stay as
+typed until they are read.
+"""
 
 from __future__ import annotations
 
@@ -21,27 +23,50 @@ HOW: dict[How, str] = {
 
 @dataclass(frozen=True)
 class SeeMark:
-    """The answer to one question: its letters (`b`, or `be` where several are true), and how sure."""
+    """The answer to one question: its letters (`b`, or `be` where several are true), and how
+    sure."""
 
     question: Annotated[int, count("Question", stays=True)]
     letters: Annotated[str, words("Answer, by its letter", "b, or be where several are true")]
-    how: Annotated[How, choice("How sure", same("seen", "doubtful", "not looked") | {"recorded": "by the record", "destroyed": "evidence lost"})] = (
-        "seen"
-    )
+    how: Annotated[
+        How,
+        choice(
+            "How sure",
+            same("seen", "doubtful", "not looked")
+            | {
+                "recorded": "by the record",
+                "destroyed": "evidence lost",
+            },
+        ),
+    ] = "seen"
 
 
 @dataclass(frozen=True)
 class MarkFinding:
-    """Something found on a face: from where to where round it, in which row, and across it where that was measured."""
+    """Something found on a face: from where to where round it, in which row, and across it where
+    that was measured.
+    """
 
     face: Annotated[
-        Face, choice("On the", {Face.OUTER: "outer raceway", Face.INNER: "inner raceway", Face.BORE: "bore", Face.OUTSIDE: "outside"}, stays=True)
+        Face,
+        choice(
+            "On the",
+            {
+                Face.OUTER: "outer raceway",
+                Face.INNER: "inner raceway",
+                Face.BORE: "bore",
+                Face.OUTSIDE: "outside",
+            },
+            stays=True,
+        ),
     ]
     sign: Annotated[DamageSign, choice("Sign", same(*DamageSign))]
     at: Annotated[str, number(Family.ANGLE, "Where it begins", "135°, or by the clock 4:30")]
     to: Annotated[str, number(Family.ANGLE, "Where it ends", "180°", empty="only there")] = ""
     row: Annotated[str, choice("Row", {"1": "1, nut-side row", "2": "2, far row", "": "both"})] = ""
-    middle: Annotated[str, length("Its middle, from the nut side", "12 mm", empty="not measured")] = ""
+    middle: Annotated[
+        str, length("Its middle, from the nut side", "12 mm", empty="not measured")
+    ] = ""
     width: Annotated[str, length("Its width", "8 mm", empty="not measured")] = ""
     shown: Shown = ""
 
@@ -67,7 +92,9 @@ class CleanParts:
 
 @dataclass(frozen=True)
 class ConcludeLook:
-    """What it came to: the marks' own causes, or others (their ids, with commas) by name with a reason."""
+    """What it came to: the marks' own causes, or others (their ids, with commas) by name with a
+    reason.
+    """
 
     causes: Annotated[str, words("Causes", empty="those of the marks")] = ""
     decided_by: Annotated[str, words("Decided by")] = ""
@@ -94,4 +121,13 @@ class MakeUnusable:
     proof: Annotated[str, words("Seen by, or photograph")]
 
 
-COMMANDS: tuple[type, ...] = (SeeMark, MarkFinding, PointLoad, CountRollers, CleanParts, ConcludeLook, JudgePart, MakeUnusable)
+COMMANDS: tuple[type, ...] = (
+    SeeMark,
+    MarkFinding,
+    PointLoad,
+    CountRollers,
+    CleanParts,
+    ConcludeLook,
+    JudgePart,
+    MakeUnusable,
+)

@@ -6,13 +6,12 @@ from collections.abc import Sequence
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, NotFound, Refused
-from tribodex.core.failure.marks import Cause, FailureMarks, MarkQuestion, split
+from tribodex.core.failure.marks import Cause, FailureMarks, MarkQuestion
 from tribodex.core.failure.parts import goes_back_by_name, judge_part
 from tribodex.core.failure.raceway import read_place, strips
 from tribodex.core.failure.weighing import ComesTo, Standing
 from tribodex.core.job.facts import Fact, PointOpened
 from tribodex.core.job.gates import text
-from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, read_length
 from tribodex.core.topics.look.commands import (
@@ -36,15 +35,24 @@ from tribodex.core.topics.look.facts import (
     PartsCleaned,
     RollersCounted,
 )
-from tribodex.core.topics.look.moves import LookDo as Do
-from tribodex.core.topics.look.state import Look, Sight, firm, kind_of_assembly, overtaken_parts, section_here, sight
+from tribodex.core.topics.look.state import (
+    Look,
+    firm,
+    kind_of_assembly,
+    section_here,
+    sight,
+)
 from tribodex.core.working import Level
 
 STAGE = "read_marks"
-# What is told before anything is wiped, and the first round of a look (common practice, no source); then the marks lead.
+# What is told before anything is wiped, and the first round of a look (common practice, no source);
+# then the marks lead.
 BEFORE_CLEANING = (29, 28, 1, 2, 3)
 FIRST_ROUND = (26, 5, 8, 10, 12, 14, 19, 18, 15, 16)
-ELSEWHERE = "Nothing was wrong with the bearing: find what it was taken off for elsewhere (drive, coupling, foot, belt, the bearing beside it)"
+ELSEWHERE = (
+    "Nothing was wrong with the bearing: find what it was taken off for elsewhere (drive, coupling,"
+    " foot, belt, the bearing beside it)"
+)
 ROLLERS = (5, 200)
 # Across a face nothing is wider than this (µm).
 ACROSS_UM = (0.0, 1_500_000.0)
@@ -81,18 +89,30 @@ def _seen(desk: Desk, command: SeeMark) -> MarkSeen:
         raise NotFound(f"There is no question {command.question}.")
     if kind_of_assembly(desk) not in question.kinds:
         raise Refused(f"“{question.words}” is not asked at this kind of bearing.")
-    letters = tuple(dict.fromkeys(letter for letter in command.letters.lower() if letter not in " ,;"))
+    letters = tuple(
+        dict.fromkeys(letter for letter in command.letters.lower() if letter not in " ,;")
+    )
     choices = "; ".join(f"{letter}: {words}" for letter, words in question.answers.items())
     if command.how in ("not looked", "destroyed"):
         if letters:
-            raise InvalidInput.at("letters", "Either it was seen, or nobody could see it.", "no answer")
-        return MarkSeen(question.number, (), command.how, f"{question.words} {command.how.capitalize()}.")
+            raise InvalidInput.at(
+                "letters", "Either it was seen, or nobody could see it.", "no answer"
+            )
+        return MarkSeen(
+            question.number, (), command.how, f"{question.words} {command.how.capitalize()}."
+        )
     unknown = [letter for letter in letters if letter not in question.answers]
     if not letters or unknown:
-        raise InvalidInput.at("letters", f"“{command.letters}” is no answer to: {question.words}", choices)
+        raise InvalidInput.at(
+            "letters", f"“{command.letters}” is no answer to: {question.words}", choices
+        )
     _agree(question, letters, choices)
     if command.how == "recorded" and question.by != "asked":
-        raise InvalidInput.at("how", "That is looked at, not read in a record.", "seen, doubtful, not looked or destroyed")
+        raise InvalidInput.at(
+            "how",
+            "That is looked at, not read in a record.",
+            "seen, doubtful, not looked or destroyed",
+        )
     words = " and ".join(question.answers[letter] for letter in letters)
     how = {"doubtful": ", doubtful", "recorded": ", by the record"}.get(command.how, "")
     return MarkSeen(question.number, letters, command.how, f"{question.words} {words}{how}.")
@@ -102,13 +122,20 @@ def _agree(question: MarkQuestion, letters: tuple[str, ...], choices: str) -> No
     if len(letters) > 1 and not question.several:
         raise InvalidInput.at("letters", f"Only one answer can be true: {question.words}", choices)
     if len(letters) > 1 and question.none in letters:
-        raise InvalidInput.at("letters", f"“{question.answers[question.none]}” and something else cannot both be true.", choices)
+        raise InvalidInput.at(
+            "letters",
+            f"“{question.answers[question.none]}” and something else cannot both be true.",
+            choices,
+        )
 
 
 def _length_of(desk: Desk, face: str) -> float:
     section = section_here(desk)
     if section is None:
-        raise Refused("Nothing is planned here yet: the size of the bearing is not known. Answer the questions; mark places once it is.")
+        raise Refused(
+            "Nothing is planned here yet: the size of the bearing is not known. Answer the"
+            " questions; mark places once it is."
+        )
     return next(strip.length_mm for strip in strips(section) if strip.face == face)
 
 
@@ -124,24 +151,50 @@ def _finding(desk: Desk, command: MarkFinding) -> FindingMarked:
     row = command.row.strip()
     two = command.face.rows and section.rows == 2
     if row not in ("", "1", "2") or (row and not two):
-        right = "1 the nut-side row, 2 the far row, empty for both" if two else "empty: this face has no rows"
+        right = (
+            "1 the nut-side row, 2 the far row, empty for both"
+            if two
+            else "empty: this face has no rows"
+        )
         raise InvalidInput.at("row", f"“{row}” is no row of the {command.face.words}.", right)
     across = {
-        name: read_length(value, name, LengthUnit.MM, ACROSS_UM, command.shown, zero=True).mm if value.strip() else None
+        name: (
+            read_length(value, name, LengthUnit.MM, ACROSS_UM, command.shown, zero=True).mm
+            if value.strip()
+            else None
+        )
         for name, value in (("middle", command.middle), ("width", command.width))
     }
     for name, value in across.items():
         if value is not None and value > section.width_mm:
-            raise InvalidInput.at(name, f"The {command.face.words} is {section.width_mm:g} mm wide.", "across it, from its nut side")
+            raise InvalidInput.at(
+                name,
+                f"The {command.face.words} is {section.width_mm:g} mm wide.",
+                "across it, from its nut side",
+            )
     return FindingMarked(
-        face=command.face, sign=command.sign, from_deg=begin, to_deg=end, row=int(row or 0), middle_mm=across["middle"], width_mm=across["width"]
+        face=command.face,
+        sign=command.sign,
+        from_deg=begin,
+        to_deg=end,
+        row=int(row or 0),
+        middle_mm=across["middle"],
+        width_mm=across["width"],
     )
 
 
 def _rollers(said: str) -> int:
-    number = int(said.strip()) if said.strip().isascii() and said.strip().isdigit() and len(said.strip()) < 6 else 0
+    number = (
+        int(said.strip())
+        if said.strip().isascii() and said.strip().isdigit() and len(said.strip()) < 6
+        else 0
+    )
     if not ROLLERS[0] <= number <= ROLLERS[1]:
-        raise InvalidInput.at("rollers", f"“{said.strip()}” rollers in one row?", f"a whole number from {ROLLERS[0]} to {ROLLERS[1]}")
+        raise InvalidInput.at(
+            "rollers",
+            f"“{said.strip()}” rollers in one row?",
+            f"a whole number from {ROLLERS[0]} to {ROLLERS[1]}",
+        )
     return number
 
 
@@ -149,19 +202,39 @@ def _concluded(desk: Desk, state: Look, command: ConcludeLook) -> list[Fact]:
     found, marks = sight(desk, state), desk.book(FailureMarks)
     by, reason = command.decided_by.strip(), command.reason.strip()
     own = [one.cause.id for one in found.weighing.leading] if firm(found) else []
-    ids = list(dict.fromkeys(part.strip().upper() for part in command.causes.replace(";", ",").split(",") if part.strip())) or own
+    ids = (
+        list(
+            dict.fromkeys(
+                part.strip().upper()
+                for part in command.causes.replace(";", ",").split(",")
+                if part.strip()
+            )
+        )
+        or own
+    )
     known = {cause.id: cause for cause in marks.causes}
     if unknown := [one for one in ids if one not in known]:
         raise InvalidInput.at("causes", f"There is no cause “{unknown[0]}”.", ", ".join(known))
     nothing = firm(found) and found.weighing.outcome is ComesTo.NOTHING_WRONG
     if (set(ids) != set(own) or (not ids and not nothing)) and not (by and reason):
-        words = f"The marks come to: {found.weighing.outcome}." if not found.conflicts else "What was said and what is marked differ."
+        words = (
+            f"The marks come to: {found.weighing.outcome}."
+            if not found.conflicts
+            else "What was said and what is marked differ."
+        )
         right = "a name and a reason, or look further"
-        raise InvalidInput.at("decided_by" if not by else "reason", f"{words} Anything else is a decision with a name.", right)
+        raise InvalidInput.at(
+            "decided_by" if not by else "reason",
+            f"{words} Anything else is a decision with a name.",
+            right,
+        )
     standing = {one.cause.id: one.standing for one in found.weighing.ranked}
     causes = tuple(_taken(known[one], standing[one]) for one in ids)
     points = [
-        PointOpened(f"Before another one goes in: {cause.action} ({cause.words.lower()}; {cause.who})", "mount" if cause.holds == "mounting" else "")
+        PointOpened(
+            f"Before another one goes in: {cause.action} ({cause.words.lower()}; {cause.who})",
+            "mount" if cause.holds == "mounting" else "",
+        )
         for cause in causes
         if cause.holds != "nothing" and cause.id not in state.pointed
     ]
@@ -171,21 +244,47 @@ def _concluded(desk: Desk, state: Look, command: ConcludeLook) -> list[Fact]:
 
 
 def _taken(cause: Cause, standing: Standing) -> CauseTaken:
-    return CauseTaken(id=cause.id, words=cause.words, standing=standing, action=cause.action, who=cause.who, holds=cause.holds)
+    return CauseTaken(
+        id=cause.id,
+        words=cause.words,
+        standing=standing,
+        action=cause.action,
+        who=cause.who,
+        holds=cause.holds,
+    )
 
 
 def _judged(desk: Desk, state: Look, command: JudgePart) -> PartJudged:
     marks = desk.book(FailureMarks)
     rule = next((rule for rule in marks.parts if rule.part == command.part.strip().lower()), None)
     if rule is None:
-        raise InvalidInput.at("part", f"“{command.part}” is no part that is checked here.", ", ".join(one.part for one in marks.parts))
+        raise InvalidInput.at(
+            "part",
+            f"“{command.part}” is no part that is checked here.",
+            ", ".join(one.part for one in marks.parts),
+        )
     advised = judge_part(marks, rule, sight(desk, state).answered)
     by, reason, sign = command.decided_by.strip(), command.reason.strip(), command.sign.strip()
     if command.fit and goes_back_by_name(rule, advised) and not (by and reason):
-        raise InvalidInput.at("decided_by" if not by else "reason", f"{advised.word.capitalize()}. {advised.reason}", "a name and a reason, or scrap")
+        raise InvalidInput.at(
+            "decided_by" if not by else "reason",
+            f"{advised.word.capitalize()}. {advised.reason}",
+            "a name and a reason, or scrap",
+        )
     if not sign and advised.level is Level.UNKNOWN:
-        raise InvalidInput.at("sign", "By which sign? It stands in the record.", "what was seen on it, or that nothing was")
-    return PartJudged(part=rule.part, fit=command.fit, sign=sign or advised.reason, advised=advised, decided_by=by, reason=reason)
+        raise InvalidInput.at(
+            "sign",
+            "By which sign? It stands in the record.",
+            "what was seen on it, or that nothing was",
+        )
+    return PartJudged(
+        part=rule.part,
+        fit=command.fit,
+        sign=sign or advised.reason,
+        advised=advised,
+        decided_by=by,
+        reason=reason,
+    )
 
 
 def _unusable(desk: Desk, state: Look, command: MakeUnusable) -> MadeUnusable:
@@ -198,107 +297,6 @@ def _unusable(desk: Desk, state: Look, command: MakeUnusable) -> MadeUnusable:
     if state.concluded is None:
         raise Refused("It is evidence until the cause is known. Conclude the look first.")
     proof = text(command.proof, "proof", "who saw it, or the photograph that shows it")
-    return MadeUnusable(part, text(command.how, "how", "for example: both rings cut through, tagged SCRAP"), proof)
-
-
-def next_question(desk: Desk, state: Look, found: Sight) -> MarkQuestion | None:
-    """The question to ask now: first what cleaning destroys, then a first round, then what would part the first two causes."""
-    marks, kind = desk.book(FailureMarks), kind_of_assembly(desk)
-
-    def open_of(numbers: Sequence[int]) -> MarkQuestion | None:
-        asked = [number for number in numbers if number not in found.answered and number not in state.seen]
-        return next((q for number in asked if (q := marks.question(number)) is not None and kind in q.kinds), None)
-
-    if not state.cleaned and (first := open_of(BEFORE_CLEANING)) is not None:
-        return first
-    if not state.cleaned:
-        return None
-    if (sweep := open_of(FIRST_ROUND)) is not None:
-        return sweep
-    # While nothing is found, the rest of what must be looked at comes first: then that is an answer.
-    clean = all(mark[-1] == "a" for mark in _marks_of(found))
-    rest = tuple(split(mark)[0] for mark in marks.nothing_wrong)
-    if clean and found.weighing.outcome is ComesTo.TOO_LITTLE and (left := open_of(rest)) is not None:
-        return left
-    settled = found.weighing.outcome in (ComesTo.LIKELY, ComesTo.NOTHING_WRONG)
-    if found.next is None or found.next.lost or settled or found.next.question.number in state.seen:
-        return None
-    return found.next.question
-
-
-def _marks_of(found: Sight) -> tuple[str, ...]:
-    return tuple(f"{number}{letter}" for number, said in found.answered.items() if said.counts for letter in said.letters)
-
-
-def move(desk: Desk, state: Look) -> Move:
-    """What to do next with the old bearing."""
-    found = sight(desk, state)
-    if again := overtaken_parts(desk, state, found):
-        part, says = next(iter(again.items()))
-        return Move(Do.JUDGE_PART, f"Check the {part} again: it was passed", says.reason, stops=True)
-    if state.concluded is not None and not state.seen_since:
-        return _after(state)
-    if found.conflicts:
-        return Move(Do.SEE_MARK, "Look again: word and marks differ", found.conflicts[0])
-    question = next_question(desk, state, found)
-    if question is not None:
-        return _question_move(question, found, state)
-    if not state.cleaned:
-        return Move(
-            Do.CLEAN_PARTS,
-            "Bag some grease; then clean and dry it",
-            "What grease and dirt tell has been noted. Wash part by part; look in raking light.",
-            "Do not spin it with air, do not brush or polish; gloves: flakes cut.",
-        )
-    return _conclude_move(found)
-
-
-def _question_move(question: MarkQuestion, found: Sight, state: Look) -> Move:
-    why = "Cleaning destroys it: look now." if question.lost_by and not state.cleaned else ""
-    if found.next is not None and found.next.question.number == question.number and found.weighing.counted >= 3:
-        why = f"It would part “{found.next.first.lower()}” from “{found.next.second.lower()}”."
-    tool = {"loupe": " With the loupe.", "gauge": " Measure it.", "asked": " Ask who ran it.", "eye": ""}[question.by]
-    return Move(Do.SEE_MARK, question.words, (why + tool).strip() or "A first round over everything that can be seen.")
-
-
-def _conclude_move(found: Sight) -> Move:
-    weighing = found.weighing
-    words = [one.cause.words for one in weighing.leading]
-    lost = found.next.question.words if found.next is not None and found.next.lost else ""
-    match weighing.outcome:
-        case ComesTo.LIKELY:
-            return Move(Do.CONCLUDE_LOOK, f"Most likely: {words[0].lower()}", "Conclude; what must be put right becomes open points.")
-        case ComesTo.POSSIBLE:
-            return Move(Do.CONCLUDE_LOOK, f"Possible: {words[0].lower()}", "Not more than possible. Conclude, or look further.")
-        case ComesTo.NOT_SEPARATED:
-            both = "; or ".join(word.lower() for word in words[:3])
-            why = f"What would part them is destroyed: {lost}" if lost else "Causes chain: more than one may be true. Put all of them right."
-            return Move(Do.CONCLUDE_LOOK, f"Not separated: {both}", why)
-        case ComesTo.CONTRADICTION:
-            clash = weighing.leading[0]
-            return Move(
-                Do.SEE_MARK,
-                f"Contradiction: {clash.cause.words.lower()}",
-                "Signs rule it out, and a strong sign speaks for it. Look again at both.",
-            )
-        case ComesTo.NOTHING_WRONG:
-            why = "Everything was looked at, and all of it is as it should be. Conclude, and look elsewhere."
-            return Move(Do.CONCLUDE_LOOK, "Nothing wrong was found on this bearing", why)
-        case ComesTo.NONE_FITS:
-            return Move(Do.CONCLUDE_LOOK, "None of the known causes fits", "Say so by name, keep the bearing, and ask an engineer.")
-        case _:
-            why = f"What would tell is destroyed: {lost}" if lost else "Look at more, or say by name why it ends here."
-            return Move(Do.CONCLUDE_LOOK, "Too little to name a cause", why)
-
-
-def _after(state: Look) -> Move:
-    if "bearing" not in state.parts:
-        return Move(Do.JUDGE_PART, "Reuse or scrap? Check the bearing", "Then sleeve, nut, washer, seal, housing and fitting.")
-    if state.to_scrap:
-        part = state.to_scrap[0]
-        return Move(
-            Do.MAKE_UNUSABLE,
-            f"Tag the {part} as scrap, and make it unusable",
-            "So that nobody fits it again. Keep it while somebody needs it as evidence.",
-        )
-    return Move(Ask.NOTHING, "Looked at", "What must be put right first stands in the open points.")
+    return MadeUnusable(
+        part, text(command.how, "how", "for example: both rings cut through, tagged SCRAP"), proof
+    )

@@ -23,19 +23,49 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
 
 
 def claims(desk: Desk, state: Look) -> tuple[Claim, ...]:
-    """The look is concluded and the bearing judged; what is scrap is made unusable once nobody needs it any more."""
+    """The look is concluded and the bearing judged; what is scrap is made unusable once nobody
+    needs it any more.
+    """
     scrap = (
-        Claim("look.scrap", f"{part}: scrap, and not made unusable yet", STAGE, desk.at, now=not_yet("not made unusable"), due=True)
+        Claim(
+            "look.scrap",
+            f"{part}: scrap, and not made unusable yet",
+            STAGE,
+            desk.at,
+            now=not_yet("not made unusable"),
+            due=True,
+        )
         for part in state.to_scrap
     )
     passed = any(judged.fit for judged in state.parts.values())
     again = overtaken_parts(desk, state, sight(desk, state)) if passed else {}
     stale = (
-        Claim("look.overtaken", f"{part}: passed, seen otherwise since", STAGE, desk.at, now=not_yet("check it again"), due=True) for part in again
+        Claim(
+            "look.overtaken",
+            f"{part}: passed, seen otherwise since",
+            STAGE,
+            desk.at,
+            now=not_yet("check it again"),
+            due=True,
+        )
+        for part in again
     )
     return (
-        Claim("look.concluded", "why the old one failed, as far as can be told", STAGE, desk.at, (ev.LookConcluded,)),
-        Claim("look.bearing", "the old bearing: reuse or scrap", STAGE, desk.at, (ev.PartJudged,), "bearing"),
+        Claim(
+            "look.concluded",
+            "why the old one failed, as far as can be told",
+            STAGE,
+            desk.at,
+            (ev.LookConcluded,),
+        ),
+        Claim(
+            "look.bearing",
+            "the old bearing: reuse or scrap",
+            STAGE,
+            desk.at,
+            (ev.PartJudged,),
+            "bearing",
+        ),
         *stale,
         *scrap,
     )

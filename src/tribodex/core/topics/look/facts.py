@@ -1,4 +1,6 @@
-"""What can be said of the old bearing: what was seen, where it was found, what it comes to, and what becomes of its parts."""
+"""What can be said of the old bearing: what was seen, where it was found, what it comes to, and
+what becomes of its parts.
+"""
 
 from __future__ import annotations
 
@@ -13,7 +15,9 @@ from tribodex.core.working import Verdict
 
 @dataclass(frozen=True)
 class MarkSeen(Fact):
-    """The answer to one question, with its words as they stood then; no letters where nobody looked or the sign was destroyed."""
+    """The answer to one question, with its words as they stood then; no letters where nobody looked
+    or the sign was destroyed.
+    """
 
     question: int
     letters: tuple[str, ...]
@@ -83,7 +87,9 @@ class LookConcluded(Fact):
 
 @dataclass(frozen=True)
 class PartJudged(Fact):
-    """A part goes back or is scrap, by which sign; a name and a reason where it goes back against the marks."""
+    """A part goes back or is scrap, by which sign; a name and a reason where it goes back against
+    the marks.
+    """
 
     part: str
     fit: bool
@@ -98,7 +104,9 @@ class PartJudged(Fact):
 
 @dataclass(frozen=True)
 class MadeUnusable(Fact):
-    """A scrapped part was tagged and made unusable, so that nobody fits it again; `proof` is who saw it, or a photograph."""
+    """A scrapped part was tagged and made unusable, so that nobody fits it again; `proof` is who
+    saw it, or a photograph.
+    """
 
     part: str
     how: str
@@ -118,4 +126,13 @@ FACTS: tuple[type[Fact], ...] = (
     PartJudged,
     MadeUnusable,
 )
-LookFact = MarkSeen | FindingMarked | LoadPointed | RollersCounted | PartsCleaned | LookConcluded | PartJudged | MadeUnusable
+LookFact = (
+    MarkSeen
+    | FindingMarked
+    | LoadPointed
+    | RollersCounted
+    | PartsCleaned
+    | LookConcluded
+    | PartJudged
+    | MadeUnusable
+)

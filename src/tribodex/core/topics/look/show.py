@@ -17,7 +17,6 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.look import commands as cmd
-from tribodex.core.topics.look.decide import next_question
 from tribodex.core.topics.look.facts import (
     FindingMarked,
     LoadPointed,
@@ -28,8 +27,16 @@ from tribodex.core.topics.look.facts import (
     PartsCleaned,
     RollersCounted,
 )
+from tribodex.core.topics.look.move import next_question
 from tribodex.core.topics.look.moves import LookDo as Do
-from tribodex.core.topics.look.state import Look, Sight, kind_of_assembly, overtaken_parts, section_here, sight
+from tribodex.core.topics.look.state import (
+    Look,
+    Sight,
+    kind_of_assembly,
+    overtaken_parts,
+    section_here,
+    sight,
+)
 from tribodex.core.topics.stock import TOPIC as STOCK
 from tribodex.core.topics.stock.facts import Attached
 from tribodex.core.working import Level, Verdict
@@ -61,12 +68,18 @@ def tell(fact: Any) -> str:
         case PartsCleaned():
             return "Grease and dirt come off: cleaned and dried."
         case LookConcluded():
-            causes = "; ".join(f"{cause.words} ({cause.standing})" for cause in fact.causes) or "no cause named"
+            causes = (
+                "; ".join(f"{cause.words} ({cause.standing})" for cause in fact.causes)
+                or "no cause named"
+            )
             who = f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
             return f"Concluded ({fact.outcome}): {causes}.{who}"
         case PartJudged():
             who = f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
-            return f"{fact.part.capitalize()}: {'goes back' if fact.fit else 'scrap'}. {_ended(fact.sign)}{who}"
+            return (
+                f"{fact.part.capitalize()}: {'goes back' if fact.fit else 'scrap'}."
+                f" {_ended(fact.sign)}{who}"
+            )
         case MadeUnusable():
             return f"{fact.part.capitalize()} made unusable: {fact.how} ({fact.proof})."
         case _:
@@ -78,9 +91,17 @@ def _ended(text: str) -> str:
 
 
 def _finding_words(fact: FindingMarked) -> str:
-    where = f"at {fact.from_deg:g}°" if fact.to_deg == fact.from_deg else f"from {fact.from_deg:g}° to {fact.to_deg:g}°"
+    where = (
+        f"at {fact.from_deg:g}°"
+        if fact.to_deg == fact.from_deg
+        else f"from {fact.from_deg:g}° to {fact.to_deg:g}°"
+    )
     row = f", row {fact.row}" if fact.row else ""
-    middle = f", middle {travel_text(fact.middle_mm)} from the nut side" if fact.middle_mm is not None else ""
+    middle = (
+        f", middle {travel_text(fact.middle_mm)} from the nut side"
+        if fact.middle_mm is not None
+        else ""
+    )
     width = f", {travel_text(fact.width_mm)} wide" if fact.width_mm is not None else ""
     return f"{fact.sign} {where}{row}{middle}{width}"
 
@@ -93,7 +114,9 @@ def said(fact: Any) -> Any:
         case FindingMarked():
             end = f"{plain(fact.to_deg)}°" if fact.to_deg != fact.from_deg else ""
             across = mm(fact.middle_mm), mm(fact.width_mm)
-            return cmd.MarkFinding(fact.face, fact.sign, f"{plain(fact.from_deg)}°", end, str(fact.row or ""), *across)
+            return cmd.MarkFinding(
+                fact.face, fact.sign, f"{plain(fact.from_deg)}°", end, str(fact.row or ""), *across
+            )
         case LoadPointed():
             return cmd.PointLoad(f"{plain(fact.at_deg)}°")
         case RollersCounted():
@@ -106,7 +129,9 @@ def said(fact: Any) -> Any:
 
 @dataclass(frozen=True)
 class LookAnswer:
-    """What was answered to a question; `measured`: it comes from what was marked or from taking off."""
+    """What was answered to a question; `measured`: it comes from what was marked or from taking
+    off.
+    """
 
     question: int
     letters: tuple[str, ...]
@@ -116,7 +141,9 @@ class LookAnswer:
 
 @dataclass(frozen=True)
 class LookFinding:
-    """A finding on an unrolled face, with the entry that marked it and the photographs that belong to it."""
+    """A finding on an unrolled face, with the entry that marked it and the photographs that belong
+    to it.
+    """
 
     entry: int
     face: Face
@@ -143,7 +170,9 @@ class LookCause:
 
 @dataclass(frozen=True)
 class LookPart:
-    """A part: what its signs say, and what was decided; `overtaken`: passed, and by what is seen now it would not be."""
+    """A part: what its signs say, and what was decided; `overtaken`: passed, and by what is seen
+    now it would not be.
+    """
 
     part: str
     advised: Verdict
@@ -194,28 +223,48 @@ def verdict_of(found: Sight) -> Verdict:
     """What the marks come to, in a word and a reason."""
     weighing = found.weighing
     if found.conflicts:
-        return Verdict("look again", Level.STOP, " ".join(found.conflicts), code=LookCode.LOOK_AGAIN)
+        return Verdict(
+            "look again", Level.STOP, " ".join(found.conflicts), code=LookCode.LOOK_AGAIN
+        )
     words = "; or ".join(one.cause.words.lower() for one in weighing.leading)
     reasons = {
         ComesTo.LIKELY: f"{words.capitalize()}.",
         ComesTo.POSSIBLE: f"{words.capitalize()}: not more than possible.",
         ComesTo.NOT_SEPARATED: f"{words.capitalize()}. Both may be true: causes chain.",
-        ComesTo.CONTRADICTION: f"{words.capitalize()}: signs rule it out, and a strong sign speaks for it.",
+        ComesTo.CONTRADICTION: (
+            f"{words.capitalize()}: signs rule it out, and a strong sign speaks for it."
+        ),
         ComesTo.TOO_LITTLE: "Too few signs, or too weak ones. Unknown stays unknown.",
         ComesTo.NONE_FITS: "Much was seen, and no cause of the list explains it.",
-        ComesTo.NOTHING_WRONG: "Everything was looked at, and all of it is as it should be: look elsewhere. What was told is not proven by it.",
+        ComesTo.NOTHING_WRONG: (
+            "Everything was looked at, and all of it is as it should be: look elsewhere. What was"
+            " told is not proven by it."
+        ),
     }
-    lost = found.next is not None and found.next.lost and weighing.outcome in (ComesTo.NOT_SEPARATED, ComesTo.TOO_LITTLE)
-    gone = f" What would tell is destroyed: {found.next.question.words}" if lost and found.next is not None else ""
+    lost = (
+        found.next is not None
+        and found.next.lost
+        and weighing.outcome in (ComesTo.NOT_SEPARATED, ComesTo.TOO_LITTLE)
+    )
+    gone = (
+        f" What would tell is destroyed: {found.next.question.words}"
+        if lost and found.next is not None
+        else ""
+    )
     level = _LEVELS[weighing.outcome]
-    return Verdict(str(weighing.outcome), level, reasons[weighing.outcome] + gone, code=_CODES.get(level, ""))
+    return Verdict(
+        str(weighing.outcome), level, reasons[weighing.outcome] + gone, code=_CODES.get(level, "")
+    )
 
 
 def view(desk: Desk, state: Look) -> LookWork:
     """The look as it is shown."""
     found, marks = sight(desk, state), desk.book(FailureMarks)
     section, asked = section_here(desk), next_question(desk, state, found)
-    left = [f"{', '.join(_short(marks, mark) for mark in one.marks)}: left out, {one.why}" for one in found.weighing.left_out]
+    left = [
+        f"{', '.join(_short(marks, mark) for mark in one.marks)}: left out, {one.why}"
+        for one in found.weighing.left_out
+    ]
     return LookWork(
         asks=None,
         topic="look",
@@ -225,9 +274,19 @@ def view(desk: Desk, state: Look) -> LookWork:
         answers=tuple(_answers(state, found)),
         verdict=verdict_of(found),
         causes=tuple(_cause(one) for one in _shown(found)),
-        ruled_out=tuple(one.cause.words for one in found.weighing.ranked if one.standing is Standing.RULED_OUT and one.against),
-        left_out=(*(f"{marks.removal.words}: {reason.why}" for reason in found.weighing.removal), *left),
-        measured=tuple(f"{one.words.rstrip('.')}: {_short(marks, f'{one.number}{one.answered.letters[0]}')}." for one in found.measured),
+        ruled_out=tuple(
+            one.cause.words
+            for one in found.weighing.ranked
+            if one.standing is Standing.RULED_OUT and one.against
+        ),
+        left_out=(
+            *(f"{marks.removal.words}: {reason.why}" for reason in found.weighing.removal),
+            *left,
+        ),
+        measured=tuple(
+            f"{one.words.rstrip('.')}: {_short(marks, f'{one.number}{one.answered.letters[0]}')}."
+            for one in found.measured
+        ),
         strips=strips(section) if section is not None else (),
         findings=_findings(desk, state),
         load_deg=state.load_deg,
@@ -257,7 +316,11 @@ def _findings(desk: Desk, state: Look) -> tuple[LookFinding, ...]:
 
 def _photographs(desk: Desk, entry: int) -> list[Attached]:
     """Photographs that were kept with an entry."""
-    return [kept for kept in desk.job.of(STOCK, SHAFT).attached.values() if kept.what == "photo" and kept.belongs_to == entry]
+    return [
+        kept
+        for kept in desk.job.of(STOCK, SHAFT).attached.values()
+        if kept.what == "photo" and kept.belongs_to == entry
+    ]
 
 
 def _short(marks: FailureMarks, mark: str) -> str:
@@ -269,18 +332,40 @@ def _short(marks: FailureMarks, mark: str) -> str:
 def _answers(state: Look, found: Sight) -> Sequence[LookAnswer]:
     own = [LookAnswer(one.question, one.letters, one.how, False) for one in state.seen.values()]
     given = {one.question for one in own if one.letters}
-    derived = [LookAnswer(n, one.letters, one.how, True) for n, one in found.answered.items() if one.measured and n not in given]
-    return [*(one for one in own if one.letters or all(one.question != other.question for other in derived)), *derived]
+    derived = [
+        LookAnswer(n, one.letters, one.how, True)
+        for n, one in found.answered.items()
+        if one.measured and n not in given
+    ]
+    return [
+        *(
+            one
+            for one in own
+            if one.letters or all(one.question != other.question for other in derived)
+        ),
+        *derived,
+    ]
 
 
 def _shown(found: Sight) -> list[Ranked]:
     """The first few that anything speaks for, and all that the outcome speaks of."""
-    ranked = [one for one in found.weighing.ranked if one.standing is not Standing.RULED_OUT and one.reasons and one.score > 0]
+    ranked = [
+        one
+        for one in found.weighing.ranked
+        if one.standing is not Standing.RULED_OUT and one.reasons and one.score > 0
+    ]
     return [one for at, one in enumerate(ranked) if at < SHOWN or one in found.weighing.leading]
 
 
 def _cause(one: Ranked) -> LookCause:
-    return LookCause(id=one.cause.id, words=one.cause.words, standing=one.standing, score=one.score, iso=one.cause.iso, reasons=one.reasons)
+    return LookCause(
+        id=one.cause.id,
+        words=one.cause.words,
+        standing=one.standing,
+        score=one.score,
+        iso=one.cause.iso,
+        reasons=one.reasons,
+    )
 
 
 def _part(desk: Desk, state: Look, found: Sight) -> Sequence[LookPart]:
@@ -291,38 +376,81 @@ def _part(desk: Desk, state: Look, found: Sight) -> Sequence[LookPart]:
         now = judge_part(marks, rule, found.answered)
         advised = again.get(rule.part) or (judged.advised if judged is not None else now)
         fit = judged.fit if judged is not None else None
-        parts.append(LookPart(rule.part, advised, fit, rule.part in state.unusable, goes_back_by_name(rule, now), rule.part in again))
+        parts.append(
+            LookPart(
+                rule.part,
+                advised,
+                fit,
+                rule.part in state.unusable,
+                goes_back_by_name(rule, now),
+                rule.part in again,
+            )
+        )
     return parts
 
 
 def record(desk: Desk, state: Look) -> Sequence[Section]:
-    """The look for the record: what was seen, what it speaks for with every weight, what was decided."""
+    """The look for the record: what was seen, what it speaks for with every weight, what was
+    decided.
+    """
     if not state.seen and not state.found and state.concluded is None:
         return []
     found, marks = sight(desk, state), desk.book(FailureMarks)
     decided: list[Any] = [state.concluded, *state.parts.values(), *state.unusable.values()]
-    lines = [*(tell(one) for one in decided if one is not None), *(one.reason for one in overtaken_parts(desk, state, found).values())]
-    seen = [(one.words, "from what was marked") for one in found.measured] + [(one.words, "") for one in state.seen.values()]
+    lines = [
+        *(tell(one) for one in decided if one is not None),
+        *(one.reason for one in overtaken_parts(desk, state, found).values()),
+    ]
+    seen = [(one.words, "from what was marked") for one in found.measured] + [
+        (one.words, "") for one in state.seen.values()
+    ]
     tables = [Table(("Sign", ""), tuple(seen), "What was seen")] if seen else []
     if state.found:
         places = tuple(
-            (f.face.words, _finding_words(_as_fact(f)), "; ".join(kept.caption for kept in _photographs(desk, entry)))
+            (
+                f.face.words,
+                _finding_words(_as_fact(f)),
+                "; ".join(kept.caption for kept in _photographs(desk, entry)),
+            )
             for entry, f in state.found.items()
         )
-        tables.append(Table(("Face", "Found", "Photograph"), places, "Angles from the ring's top mark, clockwise seen from the nut's side"))
+        tables.append(
+            Table(
+                ("Face", "Found", "Photograph"),
+                places,
+                "Angles from the ring's top mark, clockwise seen from the nut's side",
+            )
+        )
     causes = tuple(
-        (one.cause.words, str(one.standing), f"{one.score:g}", "; ".join(f"{_reason(marks, reason)} {reason.weight:+g}" for reason in one.reasons))
+        (
+            one.cause.words,
+            str(one.standing),
+            f"{one.score:g}",
+            "; ".join(f"{_reason(marks, reason)} {reason.weight:+g}" for reason in one.reasons),
+        )
         for one in _shown(found)
     )
     if causes:
         tables.append(
-            Table(("Cause", "Stands", "Sum", "Weights"), causes, "Weights are trade opinion (common practice, no source); classes by ISO 15243")
+            Table(
+                ("Cause", "Stands", "Sum", "Weights"),
+                causes,
+                "Weights are trade opinion (common practice, no source); classes by ISO 15243",
+            )
         )
     return [Section("Look at the old bearing", tuple(lines), tuple(tables), (), verdict_of(found))]
 
 
 def _as_fact(f: Any) -> FindingMarked:
-    return FindingMarked(face=f.face, sign=f.sign, from_deg=f.from_deg, to_deg=f.to_deg, row=f.row, middle_mm=f.middle_mm, width_mm=f.width_mm)
+    return FindingMarked(
+        face=f.face,
+        sign=f.sign,
+        from_deg=f.from_deg,
+        to_deg=f.to_deg,
+        row=f.row,
+        middle_mm=f.middle_mm,
+        width_mm=f.width_mm,
+    )
 
 
 def _reason(marks: FailureMarks, reason: Reason) -> str:
@@ -333,4 +461,7 @@ def certificate(_: Desk, state: Look) -> str:
     """What the look came to, in a line for page one."""
     if state.concluded is None:
         return ""
-    return ", ".join(cause.words.lower() for cause in state.concluded.causes) or state.concluded.outcome
+    return (
+        ", ".join(cause.words.lower() for cause in state.concluded.causes)
+        or state.concluded.outcome
+    )

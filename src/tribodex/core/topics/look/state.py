@@ -32,7 +32,8 @@ from tribodex.core.topics.removal import TOPIC as REMOVAL
 from tribodex.core.units.known import KeptBearing
 from tribodex.core.working import Verdict
 
-# How it came off, as taking off has it. A ring that was heated or cut may have been coloured: that is asked.
+# How it came off, as taking off has it. A ring that was heated or cut may have been coloured: that
+# is asked.
 _HOW_REMOVED = 35
 _BY_FITTED_RING = (WayOff.RELEASE, WayOff.OWN_NUT)
 
@@ -56,7 +57,11 @@ class Look:
     @property
     def to_scrap(self) -> list[str]:
         """Scrapped parts that somebody could still fit again."""
-        return [part for part, judged in self.parts.items() if not judged.fit and part not in self.unusable]
+        return [
+            part
+            for part, judged in self.parts.items()
+            if not judged.fit and part not in self.unusable
+        ]
 
 
 def fold(state: Look, event: Event, fact: LookFact) -> None:
@@ -83,7 +88,9 @@ def fold(state: Look, event: Event, fact: LookFact) -> None:
         case LookConcluded():
             state.concluded, state.seen_since = fact, False
             state.pointed |= {cause.id for cause in fact.causes}
-            state.looks_elsewhere = state.looks_elsewhere or (not fact.causes and fact.outcome == ComesTo.NOTHING_WRONG)
+            state.looks_elsewhere = state.looks_elsewhere or (
+                not fact.causes and fact.outcome == ComesTo.NOTHING_WRONG
+            )
         case PartJudged():
             state.parts[fact.part] = fact
             state.unusable.pop(fact.part, None)
@@ -104,7 +111,9 @@ def kind_of_assembly(desk: Desk) -> Assembly:
         return Assembly.HOUSED_UNIT
     if fitted is not None and fitted.seat is None and fitted.seat_known:
         return Assembly.CARTRIDGE
-    return Assembly.HOUSED_UNIT if fitted is not None and fitted.housed_unit else Assembly.SPLIT_BLOCK
+    return (
+        Assembly.HOUSED_UNIT if fitted is not None and fitted.housed_unit else Assembly.SPLIT_BLOCK
+    )
 
 
 def section_here(desk: Desk) -> BearingSection | None:
@@ -119,7 +128,9 @@ def section_here(desk: Desk) -> BearingSection | None:
 
 @dataclass(frozen=True)
 class Sight:
-    """Everything that is known put together: what was said, what the marked findings measure, and where the two differ."""
+    """Everything that is known put together: what was said, what the marked findings measure, and
+    where the two differ.
+    """
 
     answered: dict[int, Answered]
     measured: tuple[Measured, ...]
@@ -133,7 +144,13 @@ def sight(desk: Desk, state: Look) -> Sight:
     marks, kind = desk.book(FailureMarks), kind_of_assembly(desk)
     answered = {number: Answered(said.letters, said.how) for number, said in state.seen.items()}
     off = desk.job.of(REMOVAL, desk.at)
-    if _HOW_REMOVED not in answered and off.off is not None and off.way is not None and off.way.way in _BY_FITTED_RING and not off.times_cocked:
+    if (
+        _HOW_REMOVED not in answered
+        and off.off is not None
+        and off.way is not None
+        and off.way.way in _BY_FITTED_RING
+        and not off.times_cocked
+    ):
         answered[_HOW_REMOVED] = Answered(("a",), "seen", measured=True)
     measured = _measured(desk, state)
     conflicts = []
@@ -144,33 +161,69 @@ def sight(desk: Desk, state: Look) -> Sight:
         elif one.answered.letters[0] not in said.letters:
             # Neither is believed until somebody has looked again.
             del answered[one.number]
-            spoken, marked = (marks.words_of(f"{one.number}{letter}") for letter in (said.letters[0], one.answered.letters[0]))
-            conflicts.append(f"{spoken}: so it was said. What is marked says: {marked}. {one.words} Look again.")
+            spoken, marked = (
+                marks.words_of(f"{one.number}{letter}")
+                for letter in (said.letters[0], one.answered.letters[0])
+            )
+            conflicts.append(
+                f"{spoken}: so it was said. What is marked says: {marked}. {one.words} Look again."
+            )
     weighing = weigh(marks, kind, answered)
-    lost = (*(("cleaning",) if state.cleaned else ()), *(("release",) if off.off is not None else ()))
-    return Sight(answered, measured, tuple(conflicts), weighing, next_look(marks, kind, answered, weighing, lost))
+    lost = (
+        *(("cleaning",) if state.cleaned else ()),
+        *(("release",) if off.off is not None else ()),
+    )
+    return Sight(
+        answered,
+        measured,
+        tuple(conflicts),
+        weighing,
+        next_look(marks, kind, answered, weighing, lost),
+    )
 
 
 def _measured(desk: Desk, state: Look) -> tuple[Measured, ...]:
     section = section_here(desk)
     if section is None or not state.found:
         return ()
-    return _measure(tuple(state.found.values()), section, state.rollers, state.load_deg, kind_of_assembly(desk))
+    return _measure(
+        tuple(state.found.values()), section, state.rollers, state.load_deg, kind_of_assembly(desk)
+    )
 
 
 @lru_cache(maxsize=64)
-def _measure(found: tuple[Found, ...], section: BearingSection, rollers: int | None, load_deg: float | None, kind: Assembly) -> tuple[Measured, ...]:
+def _measure(
+    found: tuple[Found, ...],
+    section: BearingSection,
+    rollers: int | None,
+    load_deg: float | None,
+    kind: Assembly,
+) -> tuple[Measured, ...]:
     raceways = {Face.OUTER: section.outer_raceway_mm, Face.INNER: section.inner_raceway_mm}
     # A follower's stud stands; everywhere else the outer ring does.
     standing = Face.INNER if kind is Assembly.CAM_FOLLOWER else Face.OUTER
     counted = rollers is not None
     balls = rollers if rollers is not None else section.rollers
-    return measured_answers(found, raceways, section.width_mm, balls, counted, load_deg, standing, section.rows)
+    return measured_answers(
+        found,
+        raceways,
+        section.width_mm,
+        balls,
+        counted,
+        load_deg=load_deg,
+        standing=standing,
+        rows=section.rows,
+    )
 
 
 def firm(found: Sight) -> bool:
     """Whether the marks come to something that a person may take as it is."""
-    return not found.conflicts and found.weighing.outcome in (ComesTo.LIKELY, ComesTo.POSSIBLE, ComesTo.NOT_SEPARATED, ComesTo.NOTHING_WRONG)
+    return not found.conflicts and found.weighing.outcome in (
+        ComesTo.LIKELY,
+        ComesTo.POSSIBLE,
+        ComesTo.NOT_SEPARATED,
+        ComesTo.NOTHING_WRONG,
+    )
 
 
 def overtaken_parts(desk: Desk, state: Look, found: Sight) -> dict[str, Verdict]:
@@ -179,7 +232,11 @@ def overtaken_parts(desk: Desk, state: Look, found: Sight) -> dict[str, Verdict]
     now = {}
     for rule in marks.parts:
         judged = state.parts.get(rule.part)
-        again = overtaken(rule, judged.fit, judged.advised, judge_part(marks, rule, found.answered)) if judged is not None else None
+        again = (
+            overtaken(rule, judged.fit, judged.advised, judge_part(marks, rule, found.answered))
+            if judged is not None
+            else None
+        )
         if again is not None:
             now[rule.part] = again
     return now

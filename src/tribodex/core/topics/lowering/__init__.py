@@ -1,4 +1,6 @@
-"""Shaft and bearing lowered into the base: who, weight, seal rings guided, locating ring dropped in with its shift."""
+"""Shaft and bearing lowered into the base: who, weight, seal rings guided, locating ring dropped in
+with its shift.
+"""
 
 from tribodex.core.job.alarms import again
 from tribodex.core.job.asked import Likely
@@ -31,10 +33,14 @@ TOPIC: Topic[Lowering] = Topic(
     entries={ev.LoweredIn: cmd.LowerIn},
     said=said,
     answers=again(
-        (c for c in LoweringCode if c is not LoweringCode.FIXED_OR_FLOATING), ev.LoweredIn, way="Put it right, and say how it stands then."
+        (c for c in LoweringCode if c is not LoweringCode.FIXED_OR_FLOATING),
+        ev.LoweredIn,
+        way="Put it right, and say how it stands then.",
     ),
     expects={
-        (cmd.LowerIn, "weight"): always(Likely(1.0, 20_000.0, "a shaft with its bearings weighs kilograms to tonnes")),
+        (cmd.LowerIn, "weight"): always(
+            Likely(1.0, 20_000.0, "a shaft with its bearings weighs kilograms to tonnes")
+        ),
         (cmd.LowerIn, "shift"): between(0.0, 60.0, "a ring drops in within millimetres"),
     },
     gated={cmd.LowerIn: STAGE},

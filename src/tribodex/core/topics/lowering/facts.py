@@ -10,7 +10,9 @@ from tribodex.core.working import Verdict
 
 @dataclass(frozen=True)
 class LoweredIn(Fact):
-    """Shaft and bearing in their base: who did it, by what, the weight (kg) and the shift (mm) where they are known."""
+    """Shaft and bearing in their base: who did it, by what, the weight (kg) and the shift (mm)
+    where they are known.
+    """
 
     who: str
     lifted_by: str

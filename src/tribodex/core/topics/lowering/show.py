@@ -26,7 +26,10 @@ def tell(fact: Any) -> str:
     weight = f", {fact.weight_kg:g} kg" if fact.weight_kg is not None else ""
     shift = f", shifted {travel_text(fact.shift_mm)}" if fact.shift_mm is not None else ""
     ring = "locating ring in" if fact.ring_in else "no locating ring"
-    return f"Lowered into its base by {fact.who}, {held}{weight}, {ring}{shift}: {', '.join(v.word for v in fact.verdicts)}."
+    return (
+        f"Lowered into its base by {fact.who}, {held}{weight}, {ring}{shift}:"
+        f" {', '.join(v.word for v in fact.verdicts)}."
+    )
 
 
 def said(fact: Any) -> Any:
@@ -41,7 +44,8 @@ def said(fact: Any) -> Any:
 
 @dataclass(frozen=True)
 class LoweringWork:
-    """Into the base, as its panel shows it; the shift by its rings (mm) where they were measured."""
+    """Into the base, as its panel shows it; the shift by its rings (mm) where they were
+    measured."""
 
     topic: Literal["lowering"]
     asks: Do | None
@@ -52,7 +56,9 @@ class LoweringWork:
 
 def view(desk: Desk, state: Lowering) -> LoweringWork:
     """The work as it is shown."""
-    return LoweringWork("lowering", None, desk.floats(desk.at).short, planned_shift(desk), verdicts_of(desk, state))
+    return LoweringWork(
+        "lowering", None, desk.floats(desk.at).short, planned_shift(desk), verdicts_of(desk, state)
+    )
 
 
 def record(desk: Desk, state: Lowering) -> Sequence[Section]:

@@ -1,4 +1,6 @@
-"""Prepare a seat: micrometer readings against limits, what to dress and how, the fit that results, the verdict."""
+"""Prepare a seat: micrometer readings against limits, what to dress and how, the fit that results,
+the verdict.
+"""
 
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.prepare import commands as cmd

@@ -13,10 +13,20 @@ from tribodex.core.topics.prepare.facts import Measured, Seen
 
 @dataclass(frozen=True)
 class PlanSeat:
-    """What the seat should measure: its kind and nominal size, for a cylindrical one its class (m6)."""
+    """What the seat should measure: its kind and nominal size, for a cylindrical one its class
+    (m6).
+    """
 
     seat: Annotated[
-        SeatKind, choice("Seat", {SeatKind.SLEEVE: "under a sleeve", SeatKind.CYLINDRICAL: "cylindrical, a fit", SeatKind.SLIDING: "sliding"})
+        SeatKind,
+        choice(
+            "Seat",
+            {
+                SeatKind.SLEEVE: "under a sleeve",
+                SeatKind.CYLINDRICAL: "cylindrical, a fit",
+                SeatKind.SLIDING: "sliding",
+            },
+        ),
     ]
     nominal: Annotated[str, length("Nominal size", "90 mm")]
     reason: Annotated[str, words("Reason")]
@@ -26,7 +36,8 @@ class PlanSeat:
 
 @dataclass(frozen=True)
 class ReadSeat:
-    """A micrometer reading at a section and a direction; both None: at the next spot that was not read.
+    """A micrometer reading at a section and a direction; both None: at the next spot that was not
+    read.
 
     Who reads on before the answer is drawn, or with no network, must not write the same spot twice.
     """
@@ -34,7 +45,9 @@ class ReadSeat:
     section: Annotated[int | None, count("Section", stays=True)]
     direction: Annotated[int | None, count("Direction", stays=True)]
     size: Annotated[str, length("Micrometer", "89.985 mm")]
-    what: Annotated[Measured, choice("Of", {"shaft": "the shaft", "bore": "the new bore"}, stays=True)] = "shaft"
+    what: Annotated[
+        Measured, choice("Of", {"shaft": "the shaft", "bore": "the new bore"}, stays=True)
+    ] = "shaft"
     shown: Shown = ""
 
 
@@ -74,4 +87,12 @@ class AcceptSeat:
     reason: Annotated[str, words("Reason")]
 
 
-COMMANDS: tuple[type, ...] = (PlanSeat, ReadSeat, SayWarmth, SeeOnSeat, DressSeat, JudgeSeat, AcceptSeat)
+COMMANDS: tuple[type, ...] = (
+    PlanSeat,
+    ReadSeat,
+    SayWarmth,
+    SeeOnSeat,
+    DressSeat,
+    JudgeSeat,
+    AcceptSeat,
+)

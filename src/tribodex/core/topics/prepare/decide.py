@@ -76,13 +76,27 @@ _WORSE = (Level.GOOD, Level.WATCH, Level.UNKNOWN, Level.STOP)
 
 
 def _planned(command: cmd.PlanSeat) -> ev.SeatPlanned:
-    nominal = read_length(command.nominal, "nominal", LengthUnit.MM, (10_000, 500_000), command.shown).mm
-    reason = text(command.reason, "reason", "why it should measure that, for example “by the drawing”")
+    nominal = read_length(
+        command.nominal, "nominal", LengthUnit.MM, (10_000, 500_000), command.shown
+    ).mm
+    reason = text(
+        command.reason, "reason", "why it should measure that, for example “by the drawing”"
+    )
     if command.seat is SeatKind.SLEEVE:
         return ev.SeatPlanned(sleeve_seat(nominal), None, reason)
     if command.seat is SeatKind.SLIDING:
-        return ev.SeatPlanned(sliding_seat(nominal, text(command.shaft_class, "shaft_class", "h6, h7, h8 or h9")), None, reason)
-    return ev.SeatPlanned(cylindrical_seat(nominal, text(command.shaft_class, "shaft_class", "for example k5, m6, n6")), None, reason)
+        return ev.SeatPlanned(
+            sliding_seat(nominal, text(command.shaft_class, "shaft_class", "h6, h7, h8 or h9")),
+            None,
+            reason,
+        )
+    return ev.SeatPlanned(
+        cylindrical_seat(
+            nominal, text(command.shaft_class, "shaft_class", "for example k5, m6, n6")
+        ),
+        None,
+        reason,
+    )
 
 
 def _read(state: Prepared, command: cmd.ReadSeat) -> ev.SeatRead:
@@ -98,21 +112,41 @@ def _read(state: Prepared, command: cmd.ReadSeat) -> ev.SeatRead:
 def _spot(state: Prepared, command: cmd.ReadSeat) -> Spot:
     """Where it was read: as said, or the next spot that was not read."""
     if command.section is None and command.direction is None:
-        spot = next_bore(state) if command.what == "bore" else next_spot(state.shaft_mm) or next_spot(state.shaft_mm, SECTIONS)
+        spot = (
+            next_bore(state)
+            if command.what == "bore"
+            else next_spot(state.shaft_mm) or next_spot(state.shaft_mm, SECTIONS)
+        )
         if spot is None:
-            raise InvalidInput.at("section", "Every spot was read: tap the one that is read again.", "1 to 3, from the end of the shaft")
+            raise InvalidInput.at(
+                "section",
+                "Every spot was read: tap the one that is read again.",
+                "1 to 3, from the end of the shaft",
+            )
         return spot
     if command.section not in SECTIONS:
-        raise InvalidInput.at("section", f"Section {command.section} is not on this seat.", "1 to 3, from the end of the shaft")
+        raise InvalidInput.at(
+            "section",
+            f"Section {command.section} is not on this seat.",
+            "1 to 3, from the end of the shaft",
+        )
     if command.direction not in DIRECTIONS:
-        raise InvalidInput.at("direction", f"Direction {command.direction} is not one of them.", "1 to 4")
+        raise InvalidInput.at(
+            "direction", f"Direction {command.direction} is not one of them.", "1 to 4"
+        )
     return command.section, command.direction
 
 
 def _warmth(command: cmd.SayWarmth) -> ev.SeatWarmth:
     shaft = parse_temperature_c(command.shaft_temperature, "shaft_temperature")
-    ring = parse_temperature_c(command.ring_temperature, "ring_temperature") if command.ring_temperature.strip() else None
-    typed = " / ".join(t for t in (command.shaft_temperature.strip(), command.ring_temperature.strip()) if t)
+    ring = (
+        parse_temperature_c(command.ring_temperature, "ring_temperature")
+        if command.ring_temperature.strip()
+        else None
+    )
+    typed = " / ".join(
+        t for t in (command.shaft_temperature.strip(), command.ring_temperature.strip()) if t
+    )
     return ev.SeatWarmth(shaft, ring, typed)
 
 
@@ -125,9 +159,13 @@ def verdict(state: Prepared) -> Verdict:
     if found.level is not Level.STOP and state.undressed:
         left = ", ".join(dict.fromkeys(seen.seen.words for seen in state.undressed))
         return Verdict(
-            "not dressed yet", Level.STOP, f"Still on the seat: {left}. Dress it, wipe it, and check again.", code=DressingCode.NOT_DRESSED_YET
+            "not dressed yet",
+            Level.STOP,
+            f"Still on the seat: {left}. Dress it, wipe it, and check again.",
+            code=DressingCode.NOT_DRESSED_YET,
         )
-    # The worst stands: a seat that is fit to use may still give no fit with this ring, or this is no ring of its size.
+    # The worst stands: a seat that is fit to use may still give no fit with this ring, or this is
+    # no ring of its size.
     fit = fit_of(state)
     for other in (fit.verdict if fit is not None else None, ring_of(state)):
         if other is not None and _WORSE.index(other.level) >= _WORSE.index(found.level):
@@ -136,21 +174,40 @@ def verdict(state: Prepared) -> Verdict:
 
 
 def ring_of(state: Prepared) -> Verdict | None:
-    """The ring's bore against its tolerance class, where it was measured; None otherwise, and where it may be."""
+    """The ring's bore against its tolerance class, where it was measured; None otherwise, and where
+    it may be.
+    """
     planned, bore = state.planned, state.bore
-    if planned is None or bore is None or planned.bore_limits_um is None or planned.spec.kind is not SeatKind.CYLINDRICAL:
+    if (
+        planned is None
+        or bore is None
+        or planned.bore_limits_um is None
+        or planned.spec.kind is not SeatKind.CYLINDRICAL
+    ):
         return None
-    read = deviation_um(bore, planned.spec.nominal_mm, state.warmth.ring_c if state.warmth else None)
+    read = deviation_um(
+        bore, planned.spec.nominal_mm, state.warmth.ring_c if state.warmth else None
+    )
     return judge_ring_bore(read, planned.bore_limits_um, planned.spec.nominal_mm)
 
 
 def fit_of(state: Prepared) -> Result | None:
     """The real fit, where seat and bore were both measured; None otherwise."""
     form, bore, planned = state.form, state.bore, state.planned
-    if form is None or bore is None or planned is None or planned.spec.kind is not SeatKind.CYLINDRICAL:
+    if (
+        form is None
+        or bore is None
+        or planned is None
+        or planned.spec.kind is not SeatKind.CYLINDRICAL
+    ):
         return None
     warmth = state.warmth if state.warmth is not None and state.warmth.ring_c is not None else None
-    return real_fit(form.mean_mm, bore.mean_mm, warmth.shaft_c if warmth else None, warmth.ring_c if warmth else None)
+    return real_fit(
+        form.mean_mm,
+        bore.mean_mm,
+        warmth.shaft_c if warmth else None,
+        warmth.ring_c if warmth else None,
+    )
 
 
 def judge(_: Desk, state: Prepared, __: Any) -> Fact:
@@ -161,31 +218,70 @@ def judge(_: Desk, state: Prepared, __: Any) -> Fact:
 def move(_: Desk, state: Prepared) -> Move:
     """What to measure, dress or judge next."""
     if state.planned is None:
-        return Move(Do.PLAN_SEAT, "Say what the seat should measure", "Without a nominal size there are no limits to check against.")
-    if state.judged is not None and state.judged.verdict.level is Level.STOP and state.accepted is None:
-        how = "Dress it and measure again; repair or change the shaft; or a named person accepts it with a reason."
-        return Move(Do.DECIDE_SEAT, f"Stop: the seat is {state.judged.verdict.word}", state.judged.verdict.reason, how, stops=True)
+        return Move(
+            Do.PLAN_SEAT,
+            "Say what the seat should measure",
+            "Without a nominal size there are no limits to check against.",
+        )
+    if (
+        state.judged is not None
+        and state.judged.verdict.level is Level.STOP
+        and state.accepted is None
+    ):
+        how = (
+            "Dress it and measure again; repair or change the shaft; or a named person accepts it"
+            " with a reason."
+        )
+        return Move(
+            Do.DECIDE_SEAT,
+            f"Stop: the seat is {state.judged.verdict.word}",
+            state.judged.verdict.reason,
+            how,
+            stops=True,
+        )
     spot = next_spot(state.shaft_mm)
     if spot is not None and (state.form is None or not state.form.enough):
         where = f"section {spot[0]}, {DIRECTION_WORDS[spot[1]]}"
         return Move(
             Do.READ_SEAT,
             f"Micrometer on the seat: {where}",
-            f"It should measure {state.planned.spec.on_the_micrometer} ({state.planned.spec.words}).",
+            f"It should measure {state.planned.spec.on_the_micrometer}"
+            f" ({state.planned.spec.words}).",
             "Clean anvils, light touch, read twice.",
         )
     bore = next_bore(state)
     if bore is not None and len(state.bore_mm) < 2:
         return Move(
             Do.READ_BORE,
-            f"Micrometer in the bore of the new ring: section {bore[0]}, {DIRECTION_WORDS[bore[1]]}",
-            "The difference of what is measured is the real fit, not the nominal one. Ring and shaft at one temperature.",
+            f"Micrometer in the bore of the new ring: section {bore[0]},"
+            f" {DIRECTION_WORDS[bore[1]]}",
+            "The difference of what is measured is the real fit, not the nominal one. Ring and"
+            " shaft at one temperature.",
             "The ring stays in its wrap but for its bore.",
         )
     if state.undressed:
         first = state.undressed[0]
-        return Move(Do.DRESS_SEAT, f"Dress the {first.seen.words}", first.seen.how, "No metal left; wiped, and a thin film of oil at most.")
+        return Move(
+            Do.DRESS_SEAT,
+            f"Dress the {first.seen.words}",
+            first.seen.how,
+            "No metal left; wiped, and a thin film of oil at most.",
+        )
     if state.judged is None or state.judged.verdict.level is Level.UNKNOWN:
-        left = "" if spot is None else f" Section {spot[0]}, {DIRECTION_WORDS[spot[1]]} is still open; it can be read first."
-        return Move(Do.JUDGE_SEAT, "Check the seat", f"{len(state.shaft_mm)} readings are taken.{left}", "Look and feel along the whole seat before.")
-    return Move(Ask.NOTHING, f"The seat is {state.judged.verdict.word}", state.judged.verdict.reason)
+        left = (
+            ""
+            if spot is None
+            else (
+                f" Section {spot[0]}, {DIRECTION_WORDS[spot[1]]} is still open; it can be read"
+                " first."
+            )
+        )
+        return Move(
+            Do.JUDGE_SEAT,
+            "Check the seat",
+            f"{len(state.shaft_mm)} readings are taken.{left}",
+            "Look and feel along the whole seat before.",
+        )
+    return Move(
+        Ask.NOTHING, f"The seat is {state.judged.verdict.word}", state.judged.verdict.reason
+    )

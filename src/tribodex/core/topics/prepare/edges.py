@@ -15,7 +15,12 @@ from tribodex.core.topics.prepare.decide import DressingCode
 from tribodex.core.topics.prepare.state import Prepared
 
 STAGE = "prepare"
-ANSWERS = again(["", *SeatCode, *DressingCode, *RingCode], ev.SeatJudged, ev.SeatAccepted, way="Dress it, measure and check again; or another shaft.")
+ANSWERS = again(
+    ["", *SeatCode, *DressingCode, *RingCode],
+    ev.SeatJudged,
+    ev.SeatAccepted,
+    way="Dress it, measure and check again; or another shaft.",
+)
 GATED: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
 
 
@@ -41,4 +46,14 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
 def claims(desk: Desk, state: Prepared) -> tuple[Claim, ...]:
     """The seat is judged, from everything that was measured and seen."""
     read = (ev.SeatPlanned, ev.SeatRead, ev.SeatWarmth, ev.SeatSeen, ev.SeatDressed)
-    return (Claim("prepare.seat", "the seat is fit for a new bearing", STAGE, desk.at, (ev.SeatJudged,), after=read, what=What.SEAT),)
+    return (
+        Claim(
+            "prepare.seat",
+            "the seat is fit for a new bearing",
+            STAGE,
+            desk.at,
+            (ev.SeatJudged,),
+            after=read,
+            what=What.SEAT,
+        ),
+    )

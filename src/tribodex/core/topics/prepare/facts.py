@@ -1,4 +1,6 @@
-"""What can be said of a seat before a bearing goes on: what it should measure, readings, temperatures, what was seen, the verdict."""
+"""What can be said of a seat before a bearing goes on: what it should measure, readings,
+temperatures, what was seen, the verdict.
+"""
 
 from __future__ import annotations
 
@@ -28,27 +30,41 @@ class Seen(StrEnum):
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return {Seen.KEYWAY: "edge of a keyway", Seen.FRETTING: "fretting rust", Seen.RING_PRESERVATIVE: "preservative on the new ring"}.get(
-            self, self.value
-        )
+        return {
+            Seen.KEYWAY: "edge of a keyway",
+            Seen.FRETTING: "fretting rust",
+            Seen.RING_PRESERVATIVE: "preservative on the new ring",
+        }.get(self, self.value)
 
     @property
     def how(self) -> str:
         """What to do about it (common practice, no source)."""
         return {
-            Seen.NICK: "File down only what stands up, then fine emery; wipe, no metal left; thin oil.",
+            Seen.NICK: (
+                "File down only what stands up, then fine emery; wipe, no metal left; thin oil."
+            ),
             Seen.RUST: "Fine emery or pad, wipe, thin oil or rust inhibitor; then measure again.",
-            Seen.FRETTING: "Rub it off with fine emery, measure again: where it was, the seat may be worn.",
-            Seen.GROOVE: "A groove does not carry: measure beside it; deeper than the form allows is a repair or a new shaft.",
+            Seen.FRETTING: (
+                "Rub it off with fine emery, measure again: where it was, the seat may be worn."
+            ),
+            Seen.GROOVE: (
+                "A groove does not carry: measure beside it; deeper than the form allows is a"
+                " repair or a new shaft."
+            ),
             Seen.KEYWAY: "Break the raised edge with a file; the sleeve must not bridge a burr.",
             Seen.DIRT: "Wipe with lint-free cloth and approved solvent; dry.",
-            Seen.RING_PRESERVATIVE: "Left on, or wiped off clean before heating and where the grease does not bear it; wrap on until needed.",
+            Seen.RING_PRESERVATIVE: (
+                "Left on, or wiped off clean before heating and where the grease does not bear it;"
+                " wrap on until needed."
+            ),
         }[self]
 
 
 @dataclass(frozen=True)
 class SeatPlanned(Fact):
-    """What the seat should measure, and the bore of the ring where it is cylindrical. Said again when it changes."""
+    """What the seat should measure, and the bore of the ring where it is cylindrical. Said again
+    when it changes.
+    """
 
     spec: SeatSpec
     bore_limits_um: Span | None
@@ -111,5 +127,15 @@ class SeatAccepted(Fact):
         return f"{self.name}: {self.reason}"
 
 
-FACTS: tuple[type[Fact], ...] = (SeatPlanned, SeatRead, SeatWarmth, SeatSeen, SeatDressed, SeatJudged, SeatAccepted)
-PrepareFact = SeatPlanned | SeatRead | SeatWarmth | SeatSeen | SeatDressed | SeatJudged | SeatAccepted
+FACTS: tuple[type[Fact], ...] = (
+    SeatPlanned,
+    SeatRead,
+    SeatWarmth,
+    SeatSeen,
+    SeatDressed,
+    SeatJudged,
+    SeatAccepted,
+)
+PrepareFact = (
+    SeatPlanned | SeatRead | SeatWarmth | SeatSeen | SeatDressed | SeatJudged | SeatAccepted
+)

@@ -7,7 +7,16 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from tribodex.core.components.bands import Span
-from tribodex.core.fits.seat import DIRECTIONS, SECTIONS, SeatForm, SeatKind, SeatSpec, deviation_um, next_spot, seat_result
+from tribodex.core.fits.seat import (
+    DIRECTIONS,
+    SECTIONS,
+    SeatForm,
+    SeatKind,
+    SeatSpec,
+    deviation_um,
+    next_spot,
+    seat_result,
+)
 from tribodex.core.job.said import as_typed, celsius, mm
 from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Section, Table
@@ -27,12 +36,17 @@ def tell(fact: Any) -> str:
             return f"The seat should measure {fact.spec.nominal_mm:g} mm, {fact.spec.words}{why}."
         case ev.SeatRead():
             what = "Seat" if fact.what == "shaft" else "Bore of the ring"
-            return f"{what}, section {fact.section}, {DIRECTION_WORDS[fact.direction]}: {fact.mm:.3f} mm (typed “{fact.typed}”)."
+            return (
+                f"{what}, section {fact.section}, {DIRECTION_WORDS[fact.direction]}: {fact.mm:.3f}"
+                f" mm (typed “{fact.typed}”)."
+            )
         case ev.SeatWarmth():
             ring = f", ring {fact.ring_c:.1f} °C" if fact.ring_c is not None else ""
             return f"Shaft {fact.shaft_c:.1f} °C{ring}."
         case ev.SeatSeen():
-            return f"Seen on the seat: {fact.seen.words}" + (f", {fact.where}." if fact.where else ".")
+            return f"Seen on the seat: {fact.seen.words}" + (
+                f", {fact.where}." if fact.where else "."
+            )
         case ev.SeatDressed():
             return f"Dressed: what entry {fact.entry} saw."
         case ev.SeatJudged():
@@ -47,7 +61,9 @@ def said(fact: Any) -> Any:
     """The command that says an entry again."""
     match fact:
         case ev.SeatRead():
-            return cmd.ReadSeat(fact.section, fact.direction, as_typed(fact.typed, mm(fact.mm)), fact.what)
+            return cmd.ReadSeat(
+                fact.section, fact.direction, as_typed(fact.typed, mm(fact.mm)), fact.what
+            )
         case ev.SeatWarmth():
             return cmd.SayWarmth(celsius(fact.shaft_c), celsius(fact.ring_c))
         case ev.SeatSeen():
@@ -99,7 +115,9 @@ class PrepareWork:
 
 
 def view(desk: Desk, state: Prepared) -> PrepareWork:
-    """The seat as it is shown. `repeats` are sizes read before, newest first: a value that comes again is one tap."""
+    """The seat as it is shown. `repeats` are sizes read before, newest first: a value that comes
+    again is one tap.
+    """
     spot = next_spot(state.shaft_mm) or next_spot(state.shaft_mm, SECTIONS) or (1, 1)
     fitted = desk.fitted(desk.at)
     cylindrical = state.planned is not None and state.planned.spec.kind == "cylindrical"
@@ -108,8 +126,18 @@ def view(desk: Desk, state: Prepared) -> PrepareWork:
         topic="prepare",
         spec=state.planned.spec if state.planned else None,
         limits=state.planned.spec.on_the_micrometer if state.planned else "",
-        shaft=tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.shaft_mm.get((s, d))) for s in SECTIONS for d in DIRECTIONS),
-        bore=tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.bore_mm.get((s, d))) for s, d in BORE_SPOTS) if cylindrical else (),
+        shaft=tuple(
+            SeatSpot(s, d, DIRECTION_WORDS[d], state.shaft_mm.get((s, d)))
+            for s in SECTIONS
+            for d in DIRECTIONS
+        ),
+        bore=(
+            tuple(
+                SeatSpot(s, d, DIRECTION_WORDS[d], state.bore_mm.get((s, d))) for s, d in BORE_SPOTS
+            )
+            if cylindrical
+            else ()
+        ),
         form=state.form,
         seat_width_mm=fitted.bearing.width_mm if fitted is not None else None,
         next_shaft=SpotNext(*spot),
@@ -128,31 +156,73 @@ def figures(_: Desk, state: Prepared) -> Sequence[Result]:
     """The seat's mean with its working, and the real fit where the ring was measured too."""
     found: list[Result] = []
     if state.planned is not None and state.form is not None:
-        found.append(seat_result(state.planned.spec, state.form, state.warmth.shaft_c if state.warmth else None))
+        found.append(
+            seat_result(
+                state.planned.spec, state.form, state.warmth.shaft_c if state.warmth else None
+            )
+        )
     if (fit := fit_of(state) or _with_limits(state)) is not None:
         found.append(fit)
     return found
 
 
 def _with_limits(state: Prepared) -> Result | None:
-    """The fit of the one part that is measured with what the limits allow of the other; None where none is, or no bore counts."""
+    """The fit of the one part that is measured with what the limits allow of the other; None where
+    none is, or no bore counts.
+    """
     planned, warm = state.planned, state.warmth
-    if planned is None or planned.bore_limits_um is None or planned.spec.kind is not SeatKind.CYLINDRICAL:
+    if (
+        planned is None
+        or planned.bore_limits_um is None
+        or planned.spec.kind is not SeatKind.CYLINDRICAL
+    ):
         return None
     nominal = planned.spec.nominal_mm
     if state.form is not None:
-        seat, ring, still = deviation_um(state.form, nominal, warm.shaft_c if warm else None), planned.bore_limits_um, "ring"
+        seat, ring, still = (
+            deviation_um(state.form, nominal, warm.shaft_c if warm else None),
+            planned.bore_limits_um,
+            "ring",
+        )
     elif state.bore is not None:
-        seat, ring, still = planned.spec.limits_um, deviation_um(state.bore, nominal, warm.ring_c if warm else None), "seat"
+        seat, ring, still = (
+            planned.spec.limits_um,
+            deviation_um(state.bore, nominal, warm.ring_c if warm else None),
+            "seat",
+        )
     else:
         return None
     fit = Span(round(seat.low - ring.high, 1), round(seat.high - ring.low, 1))
     lines = (
-        Line("I_min", "least", "seat_min - bore_max", f"{number(seat.low)} - {number(ring.high)}", fit.low, "µm", "gauged"),
-        Line("I_max", "greatest", "seat_max - bore_min", f"{number(seat.high)} - {number(ring.low)}", fit.high, "µm", "gauged"),
+        Line(
+            "I_min",
+            "least",
+            "seat_min - bore_max",
+            f"{number(seat.low)} - {number(ring.high)}",
+            fit.low,
+            "µm",
+            "gauged",
+        ),
+        Line(
+            "I_max",
+            "greatest",
+            "seat_max - bore_min",
+            f"{number(seat.high)} - {number(ring.low)}",
+            fit.high,
+            "µm",
+            "gauged",
+        ),
     )
     note = f"Interference above zero, clearance below. The {still} still by its limits."
-    return Result("fit_by_one", "Fit, as far as it is measured", fit.low, "µm", value_to=fit.high, working=lines, note=note)
+    return Result(
+        "fit_by_one",
+        "Fit, as far as it is measured",
+        fit.low,
+        "µm",
+        value_to=fit.high,
+        working=lines,
+        note=note,
+    )
 
 
 def record(desk: Desk, state: Prepared) -> Sequence[Section]:
@@ -160,16 +230,30 @@ def record(desk: Desk, state: Prepared) -> Sequence[Section]:
     if not state.shaft_mm and not state.seen:
         return []
     rows = tuple(
-        (f"section {s}", *(f"{state.shaft_mm[s, d]:.3f}" if (s, d) in state.shaft_mm else "" for d in DIRECTIONS))
+        (
+            f"section {s}",
+            *(
+                f"{state.shaft_mm[s, d]:.3f}" if (s, d) in state.shaft_mm else ""
+                for d in DIRECTIONS
+            ),
+        )
         for s in SECTIONS
         if any((s, d) in state.shaft_mm for d in DIRECTIONS)
     )
     table = Table(("Seat, mm", *(DIRECTION_WORDS[d] for d in DIRECTIONS)), rows)
-    lines = [f"Seen: {o.seen.words} {o.where}; {'dressed by ' + o.dressed_by if o.dressed_by else 'not dressed'}." for o in state.seen.values()]
+    lines = [
+        f"Seen: {o.seen.words} {o.where};"
+        f" {'dressed by ' + o.dressed_by if o.dressed_by else 'not dressed'}."
+        for o in state.seen.values()
+    ]
     if state.accepted:
         lines.append(f"Accepted by {state.accepted.name}: {state.accepted.reason}.")
     verdict = state.judged.verdict if state.judged else None
-    return [Section("Seat", tuple(lines), (table,) if rows else (), tuple(figures(desk, state)), verdict)]
+    return [
+        Section(
+            "Seat", tuple(lines), (table,) if rows else (), tuple(figures(desk, state)), verdict
+        )
+    ]
 
 
 def certificate(_: Desk, state: Prepared) -> str:

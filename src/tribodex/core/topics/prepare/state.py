@@ -62,7 +62,9 @@ class Prepared:
 
 
 def fold(state: Prepared, event: Event, fact: PrepareFact) -> None:
-    """Take one entry into the slice. Whatever is measured or seen after a verdict asks for another one."""
+    """Take one entry into the slice. Whatever is measured or seen after a verdict asks for another
+    one.
+    """
     match fact:
         case SeatPlanned():
             state.planned = fact
@@ -88,7 +90,9 @@ def fold(state: Prepared, event: Event, fact: PrepareFact) -> None:
 
 
 def next_bore(state: Prepared) -> Spot | None:
-    """The spot of the ring's bore to read next; None when all are read, or where no bore counts: under a sleeve the drive-up closes it."""
+    """The spot of the ring's bore to read next; None when all are read, or where no bore counts:
+    under a sleeve the drive-up closes it.
+    """
     if state.planned is None or state.planned.spec.kind is not SeatKind.CYLINDRICAL:
         return None
     return next((spot for spot in BORE_SPOTS if spot not in state.bore_mm), None)

@@ -1,4 +1,6 @@
-"""Take a bearing off: which ring is tight, by which way, how far the nut is backed off, and what to do when it cocks."""
+"""Take a bearing off: which ring is tight, by which way, how far the nut is backed off, and what to
+do when it cocks.
+"""
 
 from tribodex.core.job.topic import Topic
 from tribodex.core.removal.ways import WayOff
@@ -37,7 +39,9 @@ TOPIC: Topic[Removal] = Topic(
     # What follows hangs on them: they are said again, not withdrawn.
     kept=(ev.TightSaid, ev.Cocked),
     figures=figures,
-    conditions=lambda state: frozenset({f"off_by_{state.way.way}"}) if state.way is not None else frozenset(),
+    conditions=lambda state: (
+        frozenset({f"off_by_{state.way.way}"}) if state.way is not None else frozenset()
+    ),
     every_condition=frozenset(f"off_by_{way}" for way in WayOff),
     answers=ANSWERS,
     gated=GATED,

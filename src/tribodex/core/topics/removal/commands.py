@@ -73,4 +73,12 @@ class FitPuller:
     shown: Shown = ""
 
 
-COMMANDS: tuple[type, ...] = (SayTight, ChooseWay, FitPuller, BackNutOff, SayCocked, SayStraight, SayOff)
+COMMANDS: tuple[type, ...] = (
+    SayTight,
+    ChooseWay,
+    FitPuller,
+    BackNutOff,
+    SayCocked,
+    SayStraight,
+    SayOff,
+)

@@ -1,4 +1,6 @@
-"""What can be said while a bearing comes off: which ring is tight, the way, the nut's gap, that it cocked, that it is off."""
+"""What can be said while a bearing comes off: which ring is tight, the way, the nut's gap, that it
+cocked, that it is off.
+"""
 
 from __future__ import annotations
 
@@ -23,7 +25,9 @@ Said = Literal["yes", "no", "not known"]
 
 @dataclass(frozen=True)
 class TightSaid(Fact):
-    """Which ring is tight, whether the shaft can leave its machine, whether the bearing is to be used again, and what kind of nut it has."""
+    """Which ring is tight, whether the shaft can leave its machine, whether the bearing is to be
+    used again, and what kind of nut it has.
+    """
 
     ring: Ring
     shaft_out: Said
@@ -33,7 +37,9 @@ class TightSaid(Fact):
 
 @dataclass(frozen=True)
 class WayChosen(Fact):
-    """The way to take it off, with what was advised about it. One that is not advised is a decision with a name."""
+    """The way to take it off, with what was advised about it. One that is not advised is a decision
+    with a name.
+    """
 
     way: WayOff
     advised: Verdict
@@ -43,7 +49,8 @@ class WayChosen(Fact):
 
 @dataclass(frozen=True)
 class NutBackedOff(Fact):
-    """The nut turned back: its gap to what it stops (mm), whether its whole height is on the thread, and the verdict.
+    """The nut turned back: its gap to what it stops (mm), whether its whole height is on the
+    thread, and the verdict.
 
     `asked` is what the gap had to hold; None in logs older than a computed gap.
     """
@@ -61,7 +68,14 @@ class Cocked(Fact):
     text: str
 
     def judgements(self) -> tuple[Verdict, ...]:
-        return (Verdict("cocked", Level.STOP, f"{self.text}. Let off until the cause is out.", code=RemovalCode.COCKED),)
+        return (
+            Verdict(
+                "cocked",
+                Level.STOP,
+                f"{self.text}. Let off until the cause is out.",
+                code=RemovalCode.COCKED,
+            ),
+        )
 
 
 @dataclass(frozen=True)
@@ -80,7 +94,9 @@ class CameOff(Fact):
 
 @dataclass(frozen=True)
 class PullerFitted(Fact):
-    """A puller looked at before it is used: reach, depth asked, opening (mm), rating (kN, None not known)."""
+    """A puller looked at before it is used: reach, depth asked, opening (mm), rating (kN, None not
+    known).
+    """
 
     reach_mm: float
     depth_mm: float
@@ -89,5 +105,13 @@ class PullerFitted(Fact):
     verdicts: tuple[Verdict, ...]
 
 
-FACTS: tuple[type[Fact], ...] = (TightSaid, WayChosen, PullerFitted, NutBackedOff, Cocked, SetStraight, CameOff)
+FACTS: tuple[type[Fact], ...] = (
+    TightSaid,
+    WayChosen,
+    PullerFitted,
+    NutBackedOff,
+    Cocked,
+    SetStraight,
+    CameOff,
+)
 RemovalFact = TightSaid | WayChosen | PullerFitted | NutBackedOff | Cocked | SetStraight | CameOff

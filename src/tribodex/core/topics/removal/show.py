@@ -16,7 +16,15 @@ from tribodex.core.removal.set_up import ForceMark, ToolSetUp, force_marks, tool
 from tribodex.core.removal.ways import Advice, Ring, WayOff
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.removal import commands as cmd
-from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, PullerFitted, SetStraight, TightSaid, WayChosen
+from tribodex.core.topics.removal.facts import (
+    CameOff,
+    Cocked,
+    NutBackedOff,
+    PullerFitted,
+    SetStraight,
+    TightSaid,
+    WayChosen,
+)
 from tribodex.core.topics.removal.moves import RemovalDo as Do
 from tribodex.core.topics.removal.state import Removal, advice, force_of
 from tribodex.core.units.known import KeptBearing
@@ -27,16 +35,28 @@ def tell(fact: Any) -> str:
     """One entry in a sentence."""
     match fact:
         case TightSaid():
-            return f"Tight: {fact.ring.words}. Shaft can leave the machine: {fact.shaft_out}. To be used again: {fact.keep}."
+            return (
+                f"Tight: {fact.ring.words}. Shaft can leave the machine: {fact.shaft_out}. To be"
+                f" used again: {fact.keep}."
+            )
         case WayChosen():
             who = f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
             return f"Way to take it off: {fact.way.words} ({fact.advised.word}).{who}"
         case PullerFitted():
             rated = f", rated for {number(fact.rated_kn)} kN" if fact.rated_kn is not None else ""
-            sizes = f"reaches {travel_text(fact.reach_mm)} of {travel_text(fact.depth_mm)}, opens {travel_text(fact.opens_mm)}"
-            return f"Puller: {sizes}{rated}: {', '.join(verdict.word for verdict in fact.verdicts)}."
+            sizes = (
+                f"reaches {travel_text(fact.reach_mm)} of {travel_text(fact.depth_mm)}, opens"
+                f" {travel_text(fact.opens_mm)}"
+            )
+            return (
+                f"Puller: {sizes}{rated}: {', '.join(verdict.word for verdict in fact.verdicts)}."
+            )
         case NutBackedOff():
-            height = "its whole height on the thread" if fact.whole_nut else "not its whole height on the thread"
+            height = (
+                "its whole height on the thread"
+                if fact.whole_nut
+                else "not its whole height on the thread"
+            )
             return f"Nut backed off {travel_text(fact.gap_mm)}, {height}: {fact.verdict.word}."
         case Cocked():
             return f"Cocked: {fact.text}. Let off."
@@ -54,7 +74,9 @@ def said(fact: Any) -> Any:
         case TightSaid():
             return cmd.SayTight(fact.ring, fact.shaft_out, fact.keep, fact.captive_nut)
         case PullerFitted():
-            return cmd.FitPuller(mm(fact.reach_mm), mm(fact.depth_mm), mm(fact.opens_mm), plain(fact.rated_kn))
+            return cmd.FitPuller(
+                mm(fact.reach_mm), mm(fact.depth_mm), mm(fact.opens_mm), plain(fact.rated_kn)
+            )
         case NutBackedOff():
             return cmd.BackNutOff(mm(fact.gap_mm), fact.whole_nut)
         case Cocked():
@@ -115,7 +137,8 @@ def view(desk: Desk, state: Removal) -> RemovalWork:
         if fitted is not None and not isinstance(fitted.bearing, KeptBearing)
         else None
     )
-    # On a taper the force is shown on the section itself; on a cylindrical seat the tool is drawn on its ring.
+    # On a taper the force is shown on the section itself; on a cylindrical seat the tool is drawn
+    # on its ring.
     taper = fitted is not None and fitted.seat is not None
     section = whole if taper else None
     tight = state.tight.ring if state.tight is not None else Ring.UNKNOWN
@@ -132,9 +155,17 @@ def view(desk: Desk, state: Removal) -> RemovalWork:
         cocked=state.cocked.text if state.cocked is not None else "",
         off=state.off.text if state.off is not None else "",
         section=section,
-        marks=force_marks(chosen, tight, section) if section is not None and chosen is not None else (),
+        marks=(
+            force_marks(chosen, tight, section)
+            if section is not None and chosen is not None
+            else ()
+        ),
         straight=whole if not taper else None,
-        set_up=tool_set_up(chosen, tight, whole) if whole is not None and chosen is not None and not taper else None,
+        set_up=(
+            tool_set_up(chosen, tight, whole)
+            if whole is not None and chosen is not None and not taper
+            else None
+        ),
     )
 
 
@@ -143,7 +174,8 @@ def _shown(found: Advice) -> RemovalWay:
 
 
 def figures(desk: Desk, state: Removal) -> Sequence[Result]:
-    """The force to expect, the tool that reaches it where one presses or pulls, and the nut's gap."""
+    """The force to expect, the tool that reaches it where one presses or pulls, and the nut's
+    gap."""
     found: list[Result] = []
     force = force_of(desk)
     if state.tight is not None and force is not None:
@@ -152,7 +184,13 @@ def figures(desk: Desk, state: Removal) -> Sequence[Result]:
             found.append(tool_size(force))
     if state.nut is not None:
         asked = state.nut.asked
-        found.append(nut_gap(state.nut.gap_mm, state.nut.whole_nut, *((asked.gap_mm, asked.lines()) if asked is not None else ())))
+        found.append(
+            nut_gap(
+                state.nut.gap_mm,
+                state.nut.whole_nut,
+                *((asked.gap_mm, asked.lines()) if asked is not None else ()),
+            )
+        )
     return found
 
 
@@ -160,14 +198,39 @@ def record(desk: Desk, state: Removal) -> Sequence[Section]:
     """How it came off, for the record; the ways that were weighed stand in a table."""
     if state.tight is None and state.off is None:
         return []
-    entries: tuple[Any, ...] = (state.tight, state.way, state.puller, state.nut, state.cocked, state.straight, state.off)
+    entries: tuple[Any, ...] = (
+        state.tight,
+        state.way,
+        state.puller,
+        state.nut,
+        state.cocked,
+        state.straight,
+        state.off,
+    )
     lines = tuple(tell(fact) for fact in entries if fact is not None)
     if state.times_cocked:
-        lines = (*lines, f"It cocked {state.times_cocked} time{'s' if state.times_cocked > 1 else ''}.")
-    rows = tuple((one.way.words, one.verdict.word, " ".join((*one.reasons, *one.against))) for one in advice(desk, state))
-    return [Section("Removal", lines, (Table(("Way", "Here", "Why"), rows),) if rows else (), tuple(figures(desk, state)))]
+        lines = (
+            *lines,
+            f"It cocked {state.times_cocked} time{'s' if state.times_cocked > 1 else ''}.",
+        )
+    rows = tuple(
+        (one.way.words, one.verdict.word, " ".join((*one.reasons, *one.against)))
+        for one in advice(desk, state)
+    )
+    return [
+        Section(
+            "Removal",
+            lines,
+            (Table(("Way", "Here", "Why"), rows),) if rows else (),
+            tuple(figures(desk, state)),
+        )
+    ]
 
 
 def certificate(_: Desk, state: Removal) -> str:
     """How it came off, in a line for page one."""
-    return f"{state.way.way.words}: {state.off.text}" if state.way is not None and state.off is not None else ""
+    return (
+        f"{state.way.way.words}: {state.off.text}"
+        if state.way is not None and state.off is not None
+        else ""
+    )

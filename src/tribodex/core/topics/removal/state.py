@@ -14,7 +14,16 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.removal.backing_off import WASHER_MM, BackedOff, usual_drive_up_mm
 from tribodex.core.removal.forces import pull_off_force, release_force, tool_size
 from tribodex.core.removal.ways import Advice, Sight, WayOff, advise
-from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, PullerFitted, RemovalFact, SetStraight, TightSaid, WayChosen
+from tribodex.core.topics.removal.facts import (
+    CameOff,
+    Cocked,
+    NutBackedOff,
+    PullerFitted,
+    RemovalFact,
+    SetStraight,
+    TightSaid,
+    WayChosen,
+)
 from tribodex.core.units.known import KeptBearing
 from tribodex.core.working import Level, Result
 
@@ -43,7 +52,8 @@ def fold(state: Removal, _: Event, fact: RemovalFact) -> None:
         case TightSaid():
             state.tight = fact
         case WayChosen():
-            # Another way asks for another set-up: what was said of the nut belongs to the way before.
+            # Another way asks for another set-up: what was said of the nut belongs to the way
+            # before.
             if state.way is None or state.way.way is not fact.way:
                 state.nut, state.puller = None, None
             state.way = fact
@@ -69,26 +79,36 @@ def seat_of(desk: Desk) -> Seat | None:
 
 
 def nut_stops(desk: Desk, way: WayOff) -> bool:
-    """Whether a nut is the stop when it lets go: on every taper, but for a captive nut that draws its sleeve by itself."""
-    return way is WayOff.RELEASE or (way is WayOff.OWN_NUT and seat_of(desk) is Seat.WITHDRAWAL_SLEEVE)
+    """Whether a nut is the stop when it lets go: on every taper, but for a captive nut that draws
+    its sleeve by itself.
+    """
+    return way is WayOff.RELEASE or (
+        way is WayOff.OWN_NUT and seat_of(desk) is Seat.WITHDRAWAL_SLEEVE
+    )
 
 
 def nut_holds(desk: Desk, state: Removal) -> bool:
-    """Whether the nut may be left as it is: where it is the stop, its gap has been judged no stop to work."""
+    """Whether the nut may be left as it is: where it is the stop, its gap has been judged no stop
+    to work.
+    """
     if state.way is None or not nut_stops(desk, state.way.way):
         return True
     return state.nut is not None and state.nut.verdict.level is not Level.STOP
 
 
 def backed_off(desk: Desk) -> BackedOff | None:
-    """How far the nut that is the stop goes back; None where nothing tells how far the bearing was driven up.
+    """How far the nut that is the stop goes back; None where nothing tells how far the bearing was
+    driven up.
 
-    A withdrawal sleeve moves out by its own travel: nothing lies between its end and the mounting nut.
+    A withdrawal sleeve moves out by its own travel: nothing lies between its end and the mounting
+    nut.
     """
     fitted = desk.fitted(desk.at)
     if fitted is None or fitted.seat is None:
         return None
-    drive_up = fitted.drive_up_mm or usual_drive_up_mm(fitted.bearing.bore_mm, _slope(fitted.bearing))
+    drive_up = fitted.drive_up_mm or usual_drive_up_mm(
+        fitted.bearing.bore_mm, _slope(fitted.bearing)
+    )
     if fitted.seat is Seat.WITHDRAWAL_SLEEVE:
         return BackedOff(drive_up)
     between = Span(0.0, 0.0) if fitted.housed_unit else WASHER_MM
@@ -99,7 +119,9 @@ def _slope(bearing: Bearing | StraightBearing | KeptBearing) -> float:
     """The taper of its bore, by its number where only that is known."""
     if isinstance(bearing, Bearing):
         return bearing.taper.slope
-    steep = "K30" in bearing.label.upper().replace(" ", "") or bearing.label.strip().startswith(STEEP)
+    steep = "K30" in bearing.label.upper().replace(" ", "") or bearing.label.strip().startswith(
+        STEEP
+    )
     return (Taper.ONE_IN_30 if steep else Taper.ONE_IN_12).slope
 
 
@@ -116,7 +138,13 @@ def force_of(desk: Desk) -> Result | None:
     # What slides is not pulled: a force of nothing would be no answer.
     if tight is not None and tight.high <= 0:
         return None
-    return pull_off_force(Span(max(tight.low, 0.0), max(tight.high, 0.0)), fitted.bearing, fitted.shaft) if tight is not None else None
+    return (
+        pull_off_force(
+            Span(max(tight.low, 0.0), max(tight.high, 0.0)), fitted.bearing, fitted.shaft
+        )
+        if tight is not None
+        else None
+    )
 
 
 def advice(desk: Desk, state: Removal) -> tuple[Advice, ...]:
@@ -128,5 +156,14 @@ def advice(desk: Desk, state: Removal) -> tuple[Advice, ...]:
     within = tool_size(force).value is not None if force is not None else None
     one_piece = fitted.housed_unit and fitted.seat is not None if fitted is not None else False
     slides = fitted is not None and fitted.bearing.kind is StraightKind.INSERT_BALL
-    sight = Sight(seat_of(desk), said.ring, KNOWN.get(said.shaft_out), one_piece, KNOWN.get(said.captive_nut), KNOWN.get(said.keep), within, slides)
+    sight = Sight(
+        seat_of(desk),
+        said.ring,
+        KNOWN.get(said.shaft_out),
+        one_piece,
+        KNOWN.get(said.captive_nut),
+        KNOWN.get(said.keep),
+        within,
+        slides,
+    )
     return advise(sight)

@@ -1,4 +1,6 @@
-"""What a person can ask while a machine runs in. Temperatures and vibration stay as typed until they are read."""
+"""What a person can ask while a machine runs in. Temperatures and vibration stay as typed until
+they are read.
+"""
 
 from __future__ import annotations
 
@@ -23,7 +25,9 @@ class BumpDirection:
 class StartRun:
     """The machine is started."""
 
-    how: Annotated[Literal["cold", "warm"], choice("Started", {"cold": "cold", "warm": "still warm"})]
+    how: Annotated[
+        Literal["cold", "warm"], choice("Started", {"cold": "cold", "warm": "still warm"})
+    ]
     ambient: Annotated[str, warmth("Around the machine", "22 °C")] = ""
 
 
@@ -36,14 +40,20 @@ class StopRun:
 
 @dataclass(frozen=True)
 class ReadWarmth:
-    """A bearing while it runs: 62 °C, 60-65 on a strip, <75 for a crayon that did not melt. `after`: minutes, where it is noted later."""
+    """A bearing while it runs: 62 °C, 60-65 on a strip, <75 for a crayon that did not melt.
+    `after`: minutes, where it is noted later.
+    """
 
     place: Annotated[str, _PLACE]
-    temperature: Annotated[str, warmth("Housing", "62 °C, 60-65 on a strip, <75 by a crayon that did not melt")]
+    temperature: Annotated[
+        str, warmth("Housing", "62 °C, 60-65 on a strip, <75 by a crayon that did not melt")
+    ]
     by: Annotated[ReadBy, choice("Read by", same(*ReadBy))]
     noise: Annotated[Noise, choice("Heard", same(*Noise))]
     ambient: Annotated[str, warmth("Around the machine", "22 °C", empty="as before")] = ""
-    vibration: Annotated[str, number(Family.VIBRATION, "Vibration", "2.8 mm/s", empty="not measured")] = ""
+    vibration: Annotated[
+        str, number(Family.VIBRATION, "Vibration", "2.8 mm/s", empty="not measured")
+    ] = ""
     after: Annotated[str, number(Family.MINUTES, "Minutes after the start", "30", empty="now")] = ""
 
 
@@ -64,4 +74,11 @@ class ConcludeRun:
     text: Annotated[str, words("What was seen")] = ""
 
 
-COMMANDS: tuple[type, ...] = (BumpDirection, StartRun, StopRun, ReadWarmth, GreaseRunning, ConcludeRun)
+COMMANDS: tuple[type, ...] = (
+    BumpDirection,
+    StartRun,
+    StopRun,
+    ReadWarmth,
+    GreaseRunning,
+    ConcludeRun,
+)

@@ -38,7 +38,8 @@ class RunCode(StrEnum):
 NAME, STAGE = "runin", "start_up"
 # Readings that are asked for, minutes after a start (common practice, no source).
 ASKED_MIN = (0, 15, 30, 60, 90, 120, 180, 240)
-# Vibration of a bearing housing that is looked at, and stopped for (mm/s r.m.s.; common practice, no source).
+# Vibration of a bearing housing that is looked at, and stopped for (mm/s r.m.s.; common practice,
+# no source).
 SHAKES_LOOK, SHAKES_STOP = 4.5, 11.0
 
 
@@ -64,7 +65,14 @@ def decide(desk: Desk, state: RunIn, command: Any) -> Sequence[Fact]:
             _runs(state)
             _not_from_paper(desk, state)
             place, name = _place(desk, command.place)
-            return [ev.GreasedRunning(place, name, text(command.text, "text", "how much, through which fitting"), _after(command.after))]
+            return [
+                ev.GreasedRunning(
+                    place,
+                    name,
+                    text(command.text, "text", "how much, through which fitting"),
+                    _after(command.after),
+                )
+            ]
         case cmd.ConcludeRun():
             _not_from_paper(desk, state)
             return [_concluded(desk, state, command)]
@@ -78,10 +86,21 @@ def _runs(state: RunIn) -> None:
 
 
 def _not_from_paper(desk: Desk, state: RunIn) -> None:
-    """A run that goes on now began behind its gate; one that was started on paper is told from paper to its end."""
-    if desk.paper or desk.correcting or not state.running or state.run is None or state.run.entry not in desk.job.paper:
+    """A run that goes on now began behind its gate; one that was started on paper is told from
+    paper to its end.
+    """
+    if (
+        desk.paper
+        or desk.correcting
+        or not state.running
+        or state.run is None
+        or state.run.entry not in desk.job.paper
+    ):
         return
-    raise Refused("That run was started on paper: type its readings and its end from paper too. One that goes on now: stop it, start it here.")
+    raise Refused(
+        "That run was started on paper: type its readings and its end from paper too. One that goes"
+        " on now: stop it, start it here."
+    )
 
 
 def _place(desk: Desk, said: str) -> tuple[str, str]:
@@ -91,9 +110,17 @@ def _place(desk: Desk, said: str) -> tuple[str, str]:
 
 def _bumped(right: bool) -> ev.DirectionBumped:
     if right:
-        return ev.DirectionBumped(True, Verdict("turns the right way", Level.GOOD, "Bumped before the guards were trusted."))
-    why = "Isolate it again; two leads of the motor are changed by an electrician. Collars and nuts that turned the wrong way are looked at."
-    return ev.DirectionBumped(False, Verdict("turns the wrong way", Level.STOP, why, code=RunCode.TURNS_THE_WRONG_WAY))
+        return ev.DirectionBumped(
+            True,
+            Verdict("turns the right way", Level.GOOD, "Bumped before the guards were trusted."),
+        )
+    why = (
+        "Isolate it again; two leads of the motor are changed by an electrician. Collars and nuts"
+        " that turned the wrong way are looked at."
+    )
+    return ev.DirectionBumped(
+        False, Verdict("turns the wrong way", Level.STOP, why, code=RunCode.TURNS_THE_WRONG_WAY)
+    )
 
 
 def _ambient(said: str) -> float | None:
@@ -101,7 +128,11 @@ def _ambient(said: str) -> float | None:
         return None
     at = parse_temperature_c(said, "ambient")
     if not -40 <= at <= 60:
-        raise InvalidInput.at("ambient", f"{at:g} °C around the machine is out of range: check value and unit.", "-40 to 60 °C")
+        raise InvalidInput.at(
+            "ambient",
+            f"{at:g} °C around the machine is out of range: check value and unit.",
+            "-40 to 60 °C",
+        )
     return at
 
 
@@ -110,7 +141,11 @@ def _after(said: str) -> float | None:
         return None
     minutes = parse_count(said.strip().removesuffix("min"), "after")
     if not 0 <= minutes <= 10_000:
-        raise InvalidInput.at("after", f"{minutes:g} minutes after the start is out of range.", "0 to 10 000 min; empty: now")
+        raise InvalidInput.at(
+            "after",
+            f"{minutes:g} minutes after the start is out of range.",
+            "0 to 10 000 min; empty: now",
+        )
     return minutes
 
 
@@ -120,7 +155,11 @@ def _read(desk: Desk, state: RunIn, command: cmd.ReadWarmth) -> ev.WarmthRead:
     if command.vibration.strip():
         vibration = parse_count(command.vibration.strip().removesuffix("mm/s"), "vibration")
         if not 0 <= vibration <= 200:
-            raise InvalidInput.at("vibration", f"{vibration:g} mm/s is out of range.", "0 to 200 mm/s r.m.s.; empty where it was not measured")
+            raise InvalidInput.at(
+                "vibration",
+                f"{vibration:g} mm/s is out of range.",
+                "0 to 200 mm/s r.m.s.; empty where it was not measured",
+            )
     (place, name), ambient = _place(desk, command.place), _ambient(command.ambient)
     made = ev.WarmthRead(
         place=place,
@@ -138,7 +177,9 @@ def _read(desk: Desk, state: RunIn, command: cmd.ReadWarmth) -> ev.WarmthRead:
 
 
 def stops_of(desk: Desk, state: RunIn, made: ev.WarmthRead) -> tuple[Verdict, ...]:
-    """What stops at this reading, with those before it: stored with it, so that no cooler one later wipes it out."""
+    """What stops at this reading, with those before it: stored with it, so that no cooler one later
+    wipes it out.
+    """
     run = state.run
     if run is None:
         return ()
@@ -147,10 +188,30 @@ def stops_of(desk: Desk, state: RunIn, made: ev.WarmthRead) -> tuple[Verdict, ..
         minutes = minutes_since(run, desk.moment)
     # Without a clock it comes after everything that was read.
     last = max((at for reads in run.read.values() for at, _ in reads), default=0.0)
-    reads = [(at, one) for at, one in run.read.get(made.place, []) if at <= (minutes if minutes is not None else last)]
-    with_it = replace(run, stopped="", read={made.place: [*reads, (minutes if minutes is not None else last, made)]})
-    before = {v.code for v in verdicts_of(desk, replace(with_it, read={made.place: reads}), made.place) if v.level is Level.STOP} if reads else set()
-    return tuple(v for v in verdicts_of(desk, with_it, made.place) if v.level is Level.STOP and (v.code not in before or _of_reading(v)))
+    reads = [
+        (at, one)
+        for at, one in run.read.get(made.place, [])
+        if at <= (minutes if minutes is not None else last)
+    ]
+    with_it = replace(
+        run,
+        stopped="",
+        read={made.place: [*reads, (minutes if minutes is not None else last, made)]},
+    )
+    before = (
+        {
+            v.code
+            for v in verdicts_of(desk, replace(with_it, read={made.place: reads}), made.place)
+            if v.level is Level.STOP
+        }
+        if reads
+        else set()
+    )
+    return tuple(
+        v
+        for v in verdicts_of(desk, with_it, made.place)
+        if v.level is Level.STOP and (v.code not in before or _of_reading(v))
+    )
 
 
 def _of_reading(verdict: Verdict) -> bool:
@@ -173,17 +234,43 @@ def _concluded(desk: Desk, state: RunIn, command: cmd.ConcludeRun) -> ev.RunConc
         raise Refused(f"Not read yet: {', '.join(unread)}.")
     found = [(place.name, verdicts_of(desk, run, place.id)) for place in desk.job.places]
     every = [(name, verdict) for name, verdicts in found for verdict in verdicts]
-    bad = next((f"{name}: {verdict.word}. {verdict.reason}" for name, verdict in every if verdict.level is Level.STOP), "")
-    opened = [alarm for alarm in desk.job.alarms.open if alarm.topic == NAME and alarm.kind != "run_concluded"]
+    bad = next(
+        (
+            f"{name}: {verdict.word}. {verdict.reason}"
+            for name, verdict in every
+            if verdict.level is Level.STOP
+        ),
+        "",
+    )
+    opened = [
+        alarm
+        for alarm in desk.job.alarms.open
+        if alarm.topic == NAME and alarm.kind != "run_concluded"
+    ]
     if command.well and (bad or opened):
         said_bad = bad or alarm_words(desk, opened[0])
-        raise Refused(f"Not well: {said_bad}. Stop it, put it right, and run it in anew; or conclude it as not well.")
+        raise Refused(
+            f"Not well: {said_bad}. Stop it, put it right, and run it in anew; or conclude it as"
+            " not well."
+        )
     said = command.text.strip()
-    open_ = [f"{name}: {verdict.word}" for name, verdict in every if verdict.level in (Level.UNKNOWN, Level.WATCH)]
+    open_ = [
+        f"{name}: {verdict.word}"
+        for name, verdict in every
+        if verdict.level in (Level.UNKNOWN, Level.WATCH)
+    ]
     if (not command.well or open_) and not said:
-        what = "What is wrong, and what follows?" if not command.well else f"Not everything is settled ({'; '.join(open_)}): why is it concluded?"
+        what = (
+            "What is wrong, and what follows?"
+            if not command.well
+            else f"Not everything is settled ({'; '.join(open_)}): why is it concluded?"
+        )
         raise InvalidInput.at("text", what, "in a sentence; it stands in the record")
-    return ev.RunConcluded(command.well, said, tuple(f"{name}: {', '.join(one.word for one in verdicts)}" for name, verdicts in found))
+    return ev.RunConcluded(
+        command.well,
+        said,
+        tuple(f"{name}: {', '.join(one.word for one in verdicts)}" for name, verdicts in found),
+    )
 
 
 def limits_of(desk: Desk, place: str) -> Limits:
@@ -192,47 +279,86 @@ def limits_of(desk: Desk, place: str) -> Limits:
     bearing = fitted.bearing if fitted is not None else None
     if isinstance(bearing, KeptBearing):
         return SEALED if bearing.sealed else Limits()
-    if bearing is not None and not isinstance(bearing, Bearing) and bearing.closure is not Closure.OPEN:
+    if (
+        bearing is not None
+        and not isinstance(bearing, Bearing)
+        and bearing.closure is not Closure.OPEN
+    ):
         return SEALED
     return Limits()
 
 
 def judged(desk: Desk, run: Run, place: str) -> Result:
     """What the readings of a bearing say."""
-    return judge_run(run.warmth(place), run.ambient_c, limits_of(desk, place), run.greased.get(place))
+    return judge_run(
+        run.warmth(place), run.ambient_c, limits_of(desk, place), run.greased.get(place)
+    )
 
 
 def verdicts_of(desk: Desk, run: Run, place: str) -> list[Verdict]:
-    """Everything that is judged of a bearing in this run: warmth, purge, what is heard, vibration."""
+    """Everything that is judged of a bearing in this run: warmth, purge, what is heard,
+    vibration."""
     found = []
     warm = judged(desk, run, place).verdict
     if warm is not None:
         found.append(warm)
     greased = run.greased.get(place)
     if greased is not None:
-        before = [w.middle_c for w in run.warmth(place) if w.minutes <= greased and w.middle_c is not None]
-        after = [Warmth(w.minutes - greased, w.low_c, w.high_c, w.sure_k) for w in run.warmth(place) if w.minutes > greased]
+        before = [
+            w.middle_c for w in run.warmth(place) if w.minutes <= greased and w.middle_c is not None
+        ]
+        after = [
+            Warmth(w.minutes - greased, w.low_c, w.high_c, w.sure_k)
+            for w in run.warmth(place)
+            if w.minutes > greased
+        ]
         found.append(judge_purge(before[-1] if before else None, after, limits_of(desk, place)))
     reads = sorted(run.read.get(place, []), key=lambda read: read[0])
     if reads:
-        found += [verdict for verdict in (heard(reads[-1][1].noise), shaken(reads[-1][1].vibration_mm_s)) if verdict is not None]
+        found += [
+            verdict
+            for verdict in (heard(reads[-1][1].noise), shaken(reads[-1][1].vibration_mm_s))
+            if verdict is not None
+        ]
     return found
 
 
 def heard(noise: ev.Noise) -> Verdict | None:
     """What a noise says; None for an even one."""
     why: dict[ev.Noise, tuple[Level, str, str]] = {
-        ev.Noise.CAGE: (Level.WATCH, "A cage that rattles: too little load or grease. Listen again when it is warm.", ""),
-        ev.Noise.DRY: (
+        ev.Noise.CAGE: (
             Level.WATCH,
-            "A squeal in the cold often goes with the first hour; one that stays means dry or rubbing. Look at the seals.",
+            "A cage that rattles: too little load or grease. Listen again when it is warm.",
             "",
         ),
-        ev.Noise.ROUGH: (Level.STOP, "A rumble in a new bearing: dirt, or marks of the mounting. Stop and look before it spalls.", RunCode.RUMBLES),
-        ev.Noise.KNOCK: (Level.STOP, "A knock each turn: a damaged ring, something loose. Stop and look.", RunCode.KNOCKS),
+        ev.Noise.DRY: (
+            Level.WATCH,
+            (
+                "A squeal in the cold often goes with the first hour; one that stays means dry or"
+                " rubbing. Look at the seals."
+            ),
+            "",
+        ),
+        ev.Noise.ROUGH: (
+            Level.STOP,
+            (
+                "A rumble in a new bearing: dirt, or marks of the mounting. Stop and look before it"
+                " spalls."
+            ),
+            RunCode.RUMBLES,
+        ),
+        ev.Noise.KNOCK: (
+            Level.STOP,
+            "A knock each turn: a damaged ring, something loose. Stop and look.",
+            RunCode.KNOCKS,
+        ),
     }
     found = why.get(noise)
-    return Verdict(f"it {noise.words}", found[0], found[1], code=found[2]) if found is not None else None
+    return (
+        Verdict(f"it {noise.words}", found[0], found[1], code=found[2])
+        if found is not None
+        else None
+    )
 
 
 def shaken(vibration_mm_s: float | None) -> Verdict | None:
@@ -241,9 +367,18 @@ def shaken(vibration_mm_s: float | None) -> Verdict | None:
         return None
     said = f"{vibration_mm_s:g} mm/s"
     if vibration_mm_s >= SHAKES_STOP:
-        return Verdict("shakes too much", Level.STOP, f"{said}: stop; foundation, balance, alignment.", code=RunCode.SHAKES_TOO_MUCH)
+        return Verdict(
+            "shakes too much",
+            Level.STOP,
+            f"{said}: stop; foundation, balance, alignment.",
+            code=RunCode.SHAKES_TOO_MUCH,
+        )
     if vibration_mm_s >= SHAKES_LOOK:
-        return Verdict("shakes", Level.WATCH, f"{said}: what it was before the change tells whether it is the bearing.")
+        return Verdict(
+            "shakes",
+            Level.WATCH,
+            f"{said}: what it was before the change tells whether it is the bearing.",
+        )
     return Verdict("runs quietly", Level.GOOD, f"{said}.", code=RunCode.QUIET)
 
 

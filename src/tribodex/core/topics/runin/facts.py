@@ -1,4 +1,5 @@
-"""What can be said of a first run: bumped, started, read, greased while it ran, stopped, concluded."""
+"""What can be said of a first run: bumped, started, read, greased while it ran, stopped,
+concluded."""
 
 from __future__ import annotations
 
@@ -29,7 +30,13 @@ class Noise(StrEnum):
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return {"even": "even", "rattle": "rattles", "squeal": "squeals", "rumble": "rumbles", "knock": "knocks"}[self.value]
+        return {
+            "even": "even",
+            "rattle": "rattles",
+            "squeal": "squeals",
+            "rumble": "rumbles",
+            "knock": "knocks",
+        }[self.value]
 
 
 @dataclass(frozen=True)
@@ -57,7 +64,8 @@ class RunStopped(Fact):
 
 @dataclass(frozen=True)
 class WarmthRead(Fact):
-    """A bearing while it runs: between which temperatures (°C), read by what; noise, vibration (mm/s); `after_min` where it was noted later.
+    """A bearing while it runs: between which temperatures (°C), read by what; noise, vibration
+    (mm/s); `after_min` where it was noted later.
 
     `verdicts`: what stops at this reading, with those before it.
     """
@@ -103,8 +111,19 @@ class RunConcluded(Fact):
 
     def judgements(self) -> tuple[Verdict, ...]:
         why = f"{self.text}. Put it right, and run it in anew."
-        return () if self.well else (Verdict("did not run in well", Level.STOP, why, code=RunInCode.NOT_WELL),)
+        return (
+            ()
+            if self.well
+            else (Verdict("did not run in well", Level.STOP, why, code=RunInCode.NOT_WELL),)
+        )
 
 
-FACTS: tuple[type[Fact], ...] = (DirectionBumped, RunStarted, RunStopped, WarmthRead, GreasedRunning, RunConcluded)
+FACTS: tuple[type[Fact], ...] = (
+    DirectionBumped,
+    RunStarted,
+    RunStopped,
+    WarmthRead,
+    GreasedRunning,
+    RunConcluded,
+)
 RuninFact = DirectionBumped | RunStarted | RunStopped | WarmthRead | GreasedRunning | RunConcluded

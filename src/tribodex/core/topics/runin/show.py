@@ -42,18 +42,33 @@ def tell(fact: Any) -> str:
         case ev.DirectionBumped():
             return f"Bumped: {fact.verdict.word}."
         case ev.RunStarted():
-            around = f", {number(fact.ambient_c)} °C around it" if fact.ambient_c is not None else ""
+            around = (
+                f", {number(fact.ambient_c)} °C around it" if fact.ambient_c is not None else ""
+            )
             return f"Started {'cold' if fact.how == 'cold' else 'again, still warm'}{around}."
         case ev.RunStopped():
             return f"Stopped: {fact.reason}."
         case ev.WarmthRead():
-            after = f", {number(fact.after_min)} min after the start" if fact.after_min is not None else ""
-            shakes = f", {number(fact.vibration_mm_s)} mm/s" if fact.vibration_mm_s is not None else ""
-            return f"{fact.name}: {bracket(fact.low_c, fact.high_c)} by {fact.by.words}{after}; {fact.noise.words}{shakes}."
+            after = (
+                f", {number(fact.after_min)} min after the start"
+                if fact.after_min is not None
+                else ""
+            )
+            shakes = (
+                f", {number(fact.vibration_mm_s)} mm/s" if fact.vibration_mm_s is not None else ""
+            )
+            return (
+                f"{fact.name}: {bracket(fact.low_c, fact.high_c)} by {fact.by.words}{after};"
+                f" {fact.noise.words}{shakes}."
+            )
         case ev.GreasedRunning():
             return f"{fact.name} greased while running: {fact.text}."
         case ev.RunConcluded():
-            return f"Run in concluded, {'well' if fact.well else 'not well'}{f': {fact.text}' if fact.text else ''}. {'; '.join(fact.shown)}."
+            return (
+                "Run in concluded,"
+                f" {'well' if fact.well else 'not well'}{f': {fact.text}' if fact.text else ''}."
+                f" {'; '.join(fact.shown)}."
+            )
         case _:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
@@ -67,7 +82,9 @@ def said(fact: Any) -> Any:
             return cmd.StartRun(fact.how, celsius(fact.ambient_c))
         case ev.WarmthRead():
             shakes, after = with_unit(fact.vibration_mm_s, "mm/s"), plain(fact.after_min)
-            return cmd.ReadWarmth(fact.place, fact.typed, fact.by, fact.noise, celsius(fact.ambient_c), shakes, after)
+            return cmd.ReadWarmth(
+                fact.place, fact.typed, fact.by, fact.noise, celsius(fact.ambient_c), shakes, after
+            )
         case ev.GreasedRunning():
             return cmd.GreaseRunning(fact.place, fact.text, plain(fact.after_min))
         case _:
@@ -101,7 +118,8 @@ class CurvePoint:
 
 @dataclass(frozen=True)
 class WarmingBearing:
-    """A bearing while it runs in: readings, fitted curve, where it levels, limits, what was judged."""
+    """A bearing while it runs in: readings, fitted curve, where it levels, limits, what was
+    judged."""
 
     place: str
     name: str
@@ -172,8 +190,14 @@ def _bearing(desk: Desk, run: Run | None, place: str, name: str) -> WarmingBeari
     warmth = run.warmth(place)
     result = judged(desk, run, place)
     # The curve is the rise's: what came after fresh grease is none of it.
-    rise = [reading for reading in warmth if run.greased.get(place, reading.minutes) >= reading.minutes]
-    curve = settle(rise, run.ambient_c).curve if run.ambient_c is not None and result.value is not None else ()
+    rise = [
+        reading for reading in warmth if run.greased.get(place, reading.minutes) >= reading.minutes
+    ]
+    curve = (
+        settle(rise, run.ambient_c).curve
+        if run.ambient_c is not None and result.value is not None
+        else ()
+    )
     return WarmingBearing(
         place=place,
         name=name,
@@ -194,16 +218,24 @@ def figures(desk: Desk, state: RunIn) -> Sequence[Result]:
     if run is None:
         return []
     found = ((place, judged(desk, run, place.id)) for place in desk.job.places)
-    return [replace(one, id=f"{one.id}_{place.id}", label=f"{place.name}: {one.label.lower()}") for place, one in found if one.value is not None]
+    return [
+        replace(one, id=f"{one.id}_{place.id}", label=f"{place.name}: {one.label.lower()}")
+        for place, one in found
+        if one.value is not None
+    ]
 
 
 def findings(_: Desk, state: RunIn) -> Sequence[str]:
     """What is worth saying beside the move."""
     found = []
     if state.run is not None and state.run.ambient_c is None:
-        found.append("How warm it is around the machine is not known: the rise cannot be checked without it.")
+        found.append(
+            "How warm it is around the machine is not known: the rise cannot be checked without it."
+        )
     if len(state.runs) > 1:
-        found.append(f"This is run {len(state.runs)}: readings of the runs before stand in the record.")
+        found.append(
+            f"This is run {len(state.runs)}: readings of the runs before stand in the record."
+        )
     return found
 
 
@@ -215,18 +247,38 @@ def record(desk: Desk, state: RunIn) -> Sequence[Section]:
     lines = [tell(state.bumped)] if state.bumped is not None else []
     tables = []
     for i, run in enumerate(state.runs, 1):
-        lines.append(f"Run {i}: {tell(run.started)} {f'Stopped: {run.stopped}.' if run.stopped else ''}".strip())
+        stopped = f" Stopped: {run.stopped}." if run.stopped else ""
+        lines.append(f"Run {i}: {tell(run.started)}{stopped}".rstrip())
         rows = tuple(
-            (names[place], f"{minutes:.0f} min", bracket(one.low_c, one.high_c), one.by.words, one.noise.words, _shakes(one))
+            (
+                names[place],
+                f"{minutes:.0f} min",
+                bracket(one.low_c, one.high_c),
+                one.by.words,
+                one.noise.words,
+                _shakes(one),
+            )
             for place, reads in run.read.items()
             for minutes, one in sorted(reads, key=lambda read: read[0])
         )
         if rows:
             caption = f"Run {i}, begun {run.at:%Y-%m-%d %H:%M}"
-            tables.append(Table(("Bearing", "After", "Housing", "Read by", "Heard", "Vibration"), rows, caption))
+            tables.append(
+                Table(
+                    ("Bearing", "After", "Housing", "Read by", "Heard", "Vibration"), rows, caption
+                )
+            )
     if state.concluded is not None:
         lines.append(tell(state.concluded))
-    return [Section("Run in", tuple(lines), tuple(tables), tuple(figures(desk, state)), _verdict(desk, state))]
+    return [
+        Section(
+            "Run in",
+            tuple(lines),
+            tuple(tables),
+            tuple(figures(desk, state)),
+            _verdict(desk, state),
+        )
+    ]
 
 
 def _shakes(one: ev.WarmthRead) -> str:

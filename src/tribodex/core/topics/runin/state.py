@@ -13,7 +13,9 @@ from tribodex.core.warmth.reading import Warmth
 
 @dataclass
 class Run:
-    """One run from a start to a stop: readings of each bearing with the minutes since the start; when it was greased meanwhile."""
+    """One run from a start to a stop: readings of each bearing with the minutes since the start;
+    when it was greased meanwhile.
+    """
 
     started: ev.RunStarted
     at: datetime
@@ -24,13 +26,21 @@ class Run:
 
     def warmth(self, place: str) -> list[Warmth]:
         """Readings of a bearing as brackets, in order of time."""
-        found = [Warmth(minutes, one.low_c, one.high_c, one.by.sure_k) for minutes, one in self.read.get(place, [])]
+        found = [
+            Warmth(minutes, one.low_c, one.high_c, one.by.sure_k)
+            for minutes, one in self.read.get(place, [])
+        ]
         return sorted(found, key=lambda warmth: warmth.minutes)
 
     @property
     def ambient_c(self) -> float | None:
         """Around the machine, as it was read last."""
-        said = [(minutes, one.ambient_c) for reads in self.read.values() for minutes, one in reads if one.ambient_c is not None]
+        said = [
+            (minutes, one.ambient_c)
+            for reads in self.read.values()
+            for minutes, one in reads
+            if one.ambient_c is not None
+        ]
         return max(said)[1] if said else self.started.ambient_c
 
 
@@ -67,7 +77,9 @@ def fold(state: RunIn, event: Event, fact: ev.RuninFact) -> None:
                 run.stopped = fact.reason
         case ev.WarmthRead():
             if run is not None:
-                run.read.setdefault(fact.place, []).append((_minutes(run, event, fact.after_min), fact))
+                run.read.setdefault(fact.place, []).append(
+                    (_minutes(run, event, fact.after_min), fact)
+                )
         case ev.GreasedRunning():
             if run is not None:
                 run.greased[fact.place] = _minutes(run, event, fact.after_min)

@@ -1,4 +1,6 @@
-"""The seals of a housing: inboard ring before the sleeve, outboard ring after locking, right way round, greased, purged."""
+"""The seals of a housing: inboard ring before the sleeve, outboard ring after locking, right way
+round, greased, purged.
+"""
 
 from tribodex.core.job.topic import Topic
 from tribodex.core.seals.kinds import SealKind
@@ -16,7 +18,11 @@ LIP_TO_TURN = "lip_to_turn"
 
 def _conditions(state: Seals) -> frozenset[str]:
     """Whether a lip has its way round, or may have while nobody said which seals."""
-    lips = state.plan is None or state.plan.kind in (SealKind.LIP, SealKind.SHAFT_SEAL, SealKind.V_RING)
+    lips = state.plan is None or state.plan.kind in (
+        SealKind.LIP,
+        SealKind.SHAFT_SEAL,
+        SealKind.V_RING,
+    )
     return frozenset({LIP_TO_TURN}) if lips else frozenset()
 
 

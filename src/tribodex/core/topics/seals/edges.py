@@ -26,17 +26,22 @@ from tribodex.core.topics.seals.state import Seals
 from tribodex.core.units.screws import ScrewCode
 
 ANSWERS: dict[str, AnsweredBy] = {
-    # Another ring, or the same again the right way round; a lip that looks the wrong way is taken by nobody.
+    # Another ring, or the same again the right way round; a lip that looks the wrong way is taken
+    # by nobody.
     **again(LipCode, ev.RingOn, by_name=False, way="Off again, and on the other way round."),
     **again((SealWorkCode.RUBS_THE_HOUSING, SealWorkCode.DRY), ev.SealSet, ev.RingOn),
-    **again((*SealCode, *LabyrinthCode, *ScrewCode), ev.LabyrinthPlaced, ev.RingOn, ev.LabyrinthJoined),
+    **again(
+        (*SealCode, *LabyrinthCode, *ScrewCode), ev.LabyrinthPlaced, ev.RingOn, ev.LabyrinthJoined
+    ),
     **again(JoiningCode, ev.LabyrinthJoined, by_name=False, way="Apart, looked at, joined again."),
     **again(SealPlanCode, ev.SealsPlanned),
     **again(VRingCode, ev.VRingPushed, ev.RingOn),
 }
 # The halves are joined on the bench: nothing there can start.
 GATED: dict[type, str] = {cmd.PutRingOn: "make_safe"}
-HELD: dict[type, str] = dict.fromkeys((cmd.SetSeal, cmd.PlaceLabyrinth, cmd.PushVRing, cmd.PurgeSeal), SET)
+HELD: dict[type, str] = dict.fromkeys(
+    (cmd.SetSeal, cmd.PlaceLabyrinth, cmd.PushVRing, cmd.PurgeSeal), SET
+)
 
 
 def _lip(desk: Desk, state: Seals, command: cmd.PlanSeals) -> Likely | None:
@@ -46,7 +51,11 @@ def _lip(desk: Desk, state: Seals, command: cmd.PlanSeals) -> Likely | None:
 
 def _chamfer(desk: Desk, state: Seals, command: cmd.PlanSeals) -> Likely | None:
     shaft = shaft_here(desk)
-    return Likely(0.6 * shaft, shaft, "a chamfer ends below the shaft's diameter") if shaft is not None else None
+    return (
+        Likely(0.6 * shaft, shaft, "a chamfer ends below the shaft's diameter")
+        if shaft is not None
+        else None
+    )
 
 
 def _screw(desk: Desk, state: Seals, command: cmd.PlanSeals) -> Likely | None:
@@ -63,7 +72,11 @@ def _screws(desk: Desk, state: Seals, command: cmd.PlaceLabyrinth) -> Likely | N
 
 def _pushed(desk: Desk, state: Seals, command: cmd.PushVRing) -> Likely | None:
     low, high = (state.plan.figure("set_width") if state.plan is not None else None) or (None, None)
-    return Likely(low / 2, (high or low) * 2, f"{low:g} to {high or low:g} mm is asked") if low else None
+    return (
+        Likely(low / 2, (high or low) * 2, f"{low:g} to {high or low:g} mm is asked")
+        if low
+        else None
+    )
 
 
 _FREE = between(2.0, 60.0, "V-rings are 3 to 40 mm wide")
@@ -96,7 +109,13 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
 def owes(_: Job, state: Seals, __: str) -> Owed | None:
     """A labyrinth is purged apart from its bearing, with the strokes that it took."""
     kept, plan = state.kept, state.plan
-    if plan is not None and plan.kind is not SealKind.LABYRINTH and len(plan.sides) == 2 and state.next is None and state.set_on is not None:
+    if (
+        plan is not None
+        and plan.kind is not SealKind.LABYRINTH
+        and len(plan.sides) == 2
+        and state.next is None
+        and state.set_on is not None
+    ):
         # Another kind on both sides: there is no labyrinth any more.
         return Owed(state.set_on, (), ends=(CareKind.PURGE,))
     if (
@@ -112,14 +131,38 @@ def owes(_: Job, state: Seals, __: str) -> Owed | None:
 
 
 def claims(desk: Desk, state: Seals) -> tuple[Claim, ...]:
-    """What is planned suits; each side on the right way round, set, and purged where it is a labyrinth."""
+    """What is planned suits; each side on the right way round, set, and purged where it is a
+    labyrinth.
+    """
     at, plan = desk.at, state.plan
-    planned = Claim("seals.planned", "seals known, and right for speed and warmth", INBOARD, at, (ev.SealsPlanned,))
+    planned = Claim(
+        "seals.planned",
+        "seals known, and right for speed and warmth",
+        INBOARD,
+        at,
+        (ev.SealsPlanned,),
+    )
     if plan is None:
-        # Nothing is set while nobody said which: the second stage is not done because nothing is asked of it yet.
+        # Nothing is set while nobody said which: the second stage is not done because nothing is
+        # asked of it yet.
         unsaid = not_yet("Which seals is not said yet.")
-        return (planned, Claim("seals.to_set", "seals set, greased, free", SET, at, now=unsaid, what=What.SEALED))
-    made = [Claim("seals.planned", planned.words, INBOARD, at, (ev.SealsPlanned,), now=worst(plan.verdicts), sized=True)]
+        return (
+            planned,
+            Claim(
+                "seals.to_set", "seals set, greased, free", SET, at, now=unsaid, what=What.SEALED
+            ),
+        )
+    made = [
+        Claim(
+            "seals.planned",
+            planned.words,
+            INBOARD,
+            at,
+            (ev.SealsPlanned,),
+            now=worst(plan.verdicts),
+            sized=True,
+        )
+    ]
     for side in plan.sides:
         now = state.sides[side]
         stage = INBOARD if side == "inboard" else SET
@@ -135,11 +178,33 @@ def claims(desk: Desk, state: Seals) -> tuple[Claim, ...]:
         for name, words, kind, said in steps:
             stale = not_yet("To be done, or done anew.") if said is None else None
             where = stage if name in ("on", "joined") else SET
-            made.append(Claim(f"seals.{name}", f"{side} {words}", where, at, (kind,), side, now=stale, what=What.SEALED))
+            made.append(
+                Claim(
+                    f"seals.{name}",
+                    f"{side} {words}",
+                    where,
+                    at,
+                    (kind,),
+                    side,
+                    now=stale,
+                    what=What.SEALED,
+                )
+            )
         if plan.kind is SealKind.LABYRINTH:
             purged = now.purged is not None and now.purged.shows
             stale = None if purged else not_yet("No grease shows all round yet.")
-            made.append(Claim("seals.purged", f"{side} labyrinth purged", SET, at, (ev.SealPurged,), side, now=stale, what=What.SEALED))
+            made.append(
+                Claim(
+                    "seals.purged",
+                    f"{side} labyrinth purged",
+                    SET,
+                    at,
+                    (ev.SealPurged,),
+                    side,
+                    now=stale,
+                    what=What.SEALED,
+                )
+            )
     if plan.halves:
         made.append(Claim("seals.kept", "how often it is purged", SET, at, (ev.SealKept,)))
     return tuple(made)

@@ -1,4 +1,6 @@
-"""What can be said of the seals of a housing: planned, inboard ring on, each side set, labyrinth placed, purged."""
+"""What can be said of the seals of a housing: planned, inboard ring on, each side set, labyrinth
+placed, purged.
+"""
 
 from __future__ import annotations
 
@@ -17,11 +19,13 @@ Side = Literal["inboard", "outboard"]
 
 @dataclass(frozen=True)
 class SealPlan:
-    """The seals of a housing: kind, what they are for, material, on which sides; what was judged of speed, warmth and lead-in.
+    """The seals of a housing: kind, what they are for, material, on which sides; what was judged of
+    speed, warmth and lead-in.
 
-    `drawn`: its lip by the maker's drawing. `halves`: a labyrinth whose halves are joined on the bench; `screw` what its set screws take,
-    None where nobody said which; `moves` the shaft's movement there (mm, above zero away from the fixed bearing), as it was typed.
-    `grease` what it is filled with, `mixes` with what the bearing has.
+    `drawn`: its lip by the maker's drawing. `halves`: a labyrinth whose halves are joined on the
+    bench; `screw` what its set screws take, None where nobody said which; `moves` the shaft's
+    movement there (mm, above zero away from the fixed bearing), as it was typed. `grease` what it
+    is filled with, `mixes` with what the bearing has.
     """
 
     kind: SealKind
@@ -52,7 +56,9 @@ class SealsPlanned(Fact):
 
 @dataclass(frozen=True)
 class LabyrinthJoined(Fact):
-    """The two halves of a labyrinth pressed together on the bench: which one carries the piston rings, and how they came together."""
+    """The two halves of a labyrinth pressed together on the bench: which one carries the piston
+    rings, and how they came together.
+    """
 
     side: Side
     rings: Half
@@ -68,7 +74,9 @@ class LabyrinthJoined(Fact):
 
 @dataclass(frozen=True)
 class RingOn(Fact):
-    """A ring is on the shaft, lip as said; the inboard one before the sleeve. `free_mm`: a V-ring's width before it was fitted."""
+    """A ring is on the shaft, lip as said; the inboard one before the sleeve. `free_mm`: a V-ring's
+    width before it was fitted.
+    """
 
     side: Side
     lip: LipSide | None
@@ -96,9 +104,11 @@ class SealSet(Fact):
 
 @dataclass(frozen=True)
 class LabyrinthPlaced(Fact):
-    """Gaps of a labyrinth (mm): on the side towards which the shaft grows, and on the other; its set screws tight.
+    """Gaps of a labyrinth (mm): on the side towards which the shaft grows, and on the other; its
+    set screws tight.
 
-    `torque_nm` of them, None where it was not read; `reached`: whether they are outside the housing, None where nobody said.
+    `torque_nm` of them, None where it was not read; `reached`: whether they are outside the
+    housing, None where nobody said.
     """
 
     side: Side
@@ -120,7 +130,9 @@ class LabyrinthPlaced(Fact):
 
 @dataclass(frozen=True)
 class VRingPushed(Fact):
-    """A V-ring pushed up against its face: width (mm) from the face to its back, and before it was fitted; the same all round."""
+    """A V-ring pushed up against its face: width (mm) from the face to its back, and before it was
+    fitted; the same all round.
+    """
 
     side: Side
     width_mm: float
@@ -148,7 +160,9 @@ class SealPurged(Fact):
 
 @dataclass(frozen=True)
 class SealKept(Fact):
-    """How often a labyrinth is purged from now on: after running hours, after days, whichever first."""
+    """How often a labyrinth is purged from now on: after running hours, after days, whichever
+    first.
+    """
 
     every_h: float | None
     every_days: float | None
@@ -156,5 +170,23 @@ class SealKept(Fact):
     source: str
 
 
-FACTS: tuple[type[Fact], ...] = (SealsPlanned, LabyrinthJoined, RingOn, SealSet, LabyrinthPlaced, VRingPushed, SealPurged, SealKept)
-SealsFact = SealsPlanned | LabyrinthJoined | RingOn | SealSet | LabyrinthPlaced | VRingPushed | SealPurged | SealKept
+FACTS: tuple[type[Fact], ...] = (
+    SealsPlanned,
+    LabyrinthJoined,
+    RingOn,
+    SealSet,
+    LabyrinthPlaced,
+    VRingPushed,
+    SealPurged,
+    SealKept,
+)
+SealsFact = (
+    SealsPlanned
+    | LabyrinthJoined
+    | RingOn
+    | SealSet
+    | LabyrinthPlaced
+    | VRingPushed
+    | SealPurged
+    | SealKept
+)

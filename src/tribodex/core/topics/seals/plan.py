@@ -1,4 +1,6 @@
-"""From what was typed to the seals of a housing: what was judged of speed, warmth, lead-in, its way onto the shaft, and its grease."""
+"""From what was typed to the seals of a housing: what was judged of speed, warmth, lead-in, its way
+onto the shaft, and its grease.
+"""
 
 from __future__ import annotations
 
@@ -12,9 +14,24 @@ from tribodex.core.job.gates import text
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
-from tribodex.core.quantities import LengthUnit, parse_degrees, parse_speed_rpm, parse_temperature_c, parse_torque_nm, read_length
+from tribodex.core.quantities import (
+    LengthUnit,
+    parse_degrees,
+    parse_speed_rpm,
+    parse_temperature_c,
+    parse_torque_nm,
+    read_length,
+)
 from tribodex.core.seals.kinds import DrawnLip, LipSide, SealKind
-from tribodex.core.seals.material import SealMaterials, chamfer_length, judge_material, judge_warmth, labyrinth_back, labyrinth_play, lip_speed
+from tribodex.core.seals.material import (
+    SealMaterials,
+    chamfer_length,
+    judge_material,
+    judge_warmth,
+    labyrinth_back,
+    labyrinth_play,
+    lip_speed,
+)
 from tribodex.core.seals.v_ring import Held, VRings, judge_v_speed, set_width, sheet_span
 from tribodex.core.topics import lineup
 from tribodex.core.topics.lineup.state import growth_of
@@ -33,7 +50,11 @@ class SealPlanCode(StrEnum):
 
 INBOARD = "inboard_ring"
 LONG_UM, WIDTH_UM, MOVES_UM = (5_000.0, 3_000_000.0), (1_000.0, 60_000.0), (0.0, 60_000.0)
-SIDES: dict[str, tuple[ev.Side, ...]] = {"both": ("inboard", "outboard"), "inboard": ("inboard",), "outboard": ("outboard",)}
+SIDES: dict[str, tuple[ev.Side, ...]] = {
+    "both": ("inboard", "outboard"),
+    "inboard": ("inboard",),
+    "outboard": ("outboard",),
+}
 SEAL_SCREW = ScrewUse(
     "Set screw of the seal",
     "Too little lets the ring walk along the shaft, too much dents it.",
@@ -45,12 +66,24 @@ SEAL_SCREW = ScrewUse(
 def shaft_here(desk: Desk) -> float | None:
     """The shaft under the seals (mm): of what is fitted here, else as it was said alone."""
     fitted, said = desk.fitted(desk.at), desk.job.fitted.get(desk.at)
-    return fitted.shaft.diameter_mm if fitted is not None else said.shaft_mm if said is not None else None
+    return (
+        fitted.shaft.diameter_mm
+        if fitted is not None
+        else said.shaft_mm
+        if said is not None
+        else None
+    )
 
 
 def bearing_stays(desk: Desk) -> bool:
-    """Whether this job mounts no bearing here: what is in one piece then does not pass the one that is on."""
-    mounting = [stage for stage in desk.procedures[desk.at].stages if stage.trade == "mount" and stage.id != INBOARD]
+    """Whether this job mounts no bearing here: what is in one piece then does not pass the one that
+    is on.
+    """
+    mounting = [
+        stage
+        for stage in desk.procedures[desk.at].stages
+        if stage.trade == "mount" and stage.id != INBOARD
+    ]
     return all((stage.id, desk.at) in desk.job.aside for stage in mounting)
 
 
@@ -64,7 +97,9 @@ def planned(desk: Desk, command: cmd.PlanSeals) -> ev.SealPlan:
         figures.append(set_width(desk.book(VRings), shaft, _sheet(command)))
     if command.chamfer.strip():
         end = read_length(command.chamfer, "chamfer", LengthUnit.MM, LONG_UM, command.shown).mm
-        lead = chamfer_length(shaft, end, parse_degrees(command.angle, "angle") if command.angle.strip() else 20.0)
+        lead = chamfer_length(
+            shaft, end, parse_degrees(command.angle, "angle") if command.angle.strip() else 20.0
+        )
         figures.append(lead)
         verdicts += [lead.verdict] if lead.verdict is not None else []
     labyrinth = command.seal is SealKind.LABYRINTH
@@ -95,8 +130,16 @@ def _of_lip(desk: Desk, command: cmd.PlanSeals, shaft: float) -> tuple[list[Resu
     """Speed and warmth where something rubs, as far as they were said."""
     if not (command.seal.rubs and (name := _material(command))):
         return [], []
-    running = parse_temperature_c(command.temperature, "temperature") if command.temperature.strip() else None
-    fitting = parse_temperature_c(command.fitting_temperature, "fitting_temperature") if command.fitting_temperature.strip() else None
+    running = (
+        parse_temperature_c(command.temperature, "temperature")
+        if command.temperature.strip()
+        else None
+    )
+    fitting = (
+        parse_temperature_c(command.fitting_temperature, "fitting_temperature")
+        if command.fitting_temperature.strip()
+        else None
+    )
     row = desk.book(SealMaterials).find(name)
     if not command.speed.strip():
         if command.material.strip():
@@ -106,12 +149,17 @@ def _of_lip(desk: Desk, command: cmd.PlanSeals, shaft: float) -> tuple[list[Resu
     speed = lip_speed(shaft, parse_speed_rpm(command.speed, "speed"))
     v = speed.value or 0.0
     if command.seal is SealKind.V_RING:
-        return [speed], [*judge_v_speed(v, Held(command.held) if command.held else None), judge_warmth(row, running)]
+        return [speed], [
+            *judge_v_speed(v, Held(command.held) if command.held else None),
+            judge_warmth(row, running),
+        ]
     return [speed], list(judge_material(row, v, running, fitting))
 
 
 def _material(command: cmd.PlanSeals) -> str:
-    """The row of the table that counts; empty where no material was said: then its speed stays open."""
+    """The row of the table that counts; empty where no material was said: then its speed stays
+    open.
+    """
     if command.seal is SealKind.FELT:
         return "felt"
     if command.seal is SealKind.V_RING:
@@ -132,17 +180,30 @@ def _drawn(command: cmd.PlanSeals) -> DrawnLip | None:
         return None
     if not command.seal.has_lip:
         raise InvalidInput.at("lip", f"A {command.seal.words} has no lip.", "as its purpose asks")
-    return DrawnLip(LipSide(command.lip), text(command.lip_source, "lip_source", "the maker's drawing, number and sheet"))
+    return DrawnLip(
+        LipSide(command.lip),
+        text(command.lip_source, "lip_source", "the maker's drawing, number and sheet"),
+    )
 
 
 def _way_on(desk: Desk, command: cmd.PlanSeals) -> Verdict | None:
-    """How the inboard ring comes onto a shaft whose bearing stays where it is; None where nothing is in its way."""
+    """How the inboard ring comes onto a shaft whose bearing stays where it is; None where nothing
+    is in its way.
+    """
     if command.sides == "outboard" or command.seal.goes_round or not bearing_stays(desk):
         return None
     if not command.inner:
-        raise InvalidInput.at("inner", "The bearing stays: is the inboard ring split, on the shaft already, or still to go on?", "look at it")
+        raise InvalidInput.at(
+            "inner",
+            "The bearing stays: is the inboard ring split, on the shaft already, or still to"
+            " go on?",
+            "look at it",
+        )
     if command.inner == "whole":
-        why = "In one piece it does not pass the bearing: a split one, or the bearing comes off first and the job is another."
+        why = (
+            "In one piece it does not pass the bearing: a split one, or the bearing comes off first"
+            " and the job is another."
+        )
         return Verdict("bearing in the way", Level.STOP, why, code=SealPlanCode.BEARING_IN_THE_WAY)
     return None
 
@@ -153,14 +214,23 @@ def _moves(command: cmd.PlanSeals) -> Span | None:
     if not any(one.strip() for one in said.values()):
         return None
     away, back = (
-        read_length(text(one, name, "mm or in; 0 where it does not"), name, LengthUnit.MM, MOVES_UM, command.shown, zero=True).mm
+        read_length(
+            text(one, name, "mm or in; 0 where it does not"),
+            name,
+            LengthUnit.MM,
+            MOVES_UM,
+            command.shown,
+            zero=True,
+        ).mm
         for name, one in said.items()
     )
     return Span(-back, away)
 
 
 def _screw(desk: Desk, command: cmd.PlanSeals) -> ScrewTorque | None:
-    """What its set screws take: by the maker, else as the practices have it; None where nobody said which they are."""
+    """What its set screws take: by the maker, else as the practices have it; None where nobody said
+    which they are.
+    """
     screw = command.screw.strip()
     if not screw:
         if command.screw_torque.strip():
@@ -168,42 +238,69 @@ def _screw(desk: Desk, command: cmd.PlanSeals) -> ScrewTorque | None:
         return None
     if command.screw_torque.strip():
         nm = parse_torque_nm(command.screw_torque, "screw_torque")
-        return ScrewTorque(screw, (Span(nm, nm),), text(command.screw_source, "screw_source", "the maker's sheet, page"), maker=True)
+        return ScrewTorque(
+            screw,
+            (Span(nm, nm),),
+            text(command.screw_source, "screw_source", "the maker's sheet, page"),
+            maker=True,
+        )
     found = torque_of(desk.book(SetScrews), screw)
     if found is None:
-        raise InvalidInput.at("screw", f"No torque is known here for a screw {screw}.", f"{', '.join(desk.book(SetScrews).sizes())}; or the maker's")
+        raise InvalidInput.at(
+            "screw",
+            f"No torque is known here for a screw {screw}.",
+            f"{', '.join(desk.book(SetScrews).sizes())}; or the maker's",
+        )
     return found
 
 
 def _mixes(desk: Desk, command: cmd.PlanSeals) -> Verdict | None:
-    """The grease in the seal beside the bearing's: the two meet. None where it is not asked and nobody said it."""
+    """The grease in the seal beside the bearing's: the two meet. None where it is not asked and
+    nobody said it.
+    """
     match command.grease_is:
         case "same":
-            return Verdict("the bearing's own grease", Level.GOOD, "What purges inwards meets its own kind.")
+            return Verdict(
+                "the bearing's own grease", Level.GOOD, "What purges inwards meets its own kind."
+            )
         case "unknown":
-            why = "What the bearing has is not known, and the seal's grease reaches it: find out, or purge both until only the new one shows."
-            return Verdict("grease not known", Level.UNKNOWN, why, code=SealPlanCode.GREASE_NOT_KNOWN)
+            why = (
+                "What the bearing has is not known, and the seal's grease reaches it: find out, or"
+                " purge both until only the new one shows."
+            )
+            return Verdict(
+                "grease not known", Level.UNKNOWN, why, code=SealPlanCode.GREASE_NOT_KNOWN
+            )
         case "other":
             new, old = (
                 text(said, name, "its thickener, or unknown").lower()
-                for name, said in (("thickener", command.thickener), ("bearing_thickener", command.bearing_thickener))
+                for name, said in (
+                    ("thickener", command.thickener),
+                    ("bearing_thickener", command.bearing_thickener),
+                )
             )
             try:
                 return desk.book(Thickeners).mix(old, new)
             except InvalidInput as error:
                 names = {"thickener_old": "bearing_thickener", "thickener_new": "thickener"}
-                raise InvalidInput(error.detail, *(Field(names[f.name], f.message, f.expected) for f in error.fields)) from error
+                raise InvalidInput(
+                    error.detail,
+                    *(Field(names[f.name], f.message, f.expected) for f in error.fields),
+                ) from error
         case _:
             # Said before this was asked, an entry is said again as it was.
             if command.seal is SealKind.LABYRINTH and not desk.correcting:
                 raise InvalidInput.at(
-                    "grease_is", "Which grease goes in? The seal's reaches the bearing.", "the bearing's own, another, or not known"
+                    "grease_is",
+                    "Which grease goes in? The seal's reaches the bearing.",
+                    "the bearing's own, another, or not known",
                 )
             return None
 
 
 def play_asked(desk: Desk, typed: Span | None) -> tuple[Result, Result]:
-    """Gaps of a labyrinth here, away from the fixed bearing and towards it: by the signed growth where this bearing floats.
+    """Gaps of a labyrinth here, away from the fixed bearing and towards it: by the signed growth
+    where this bearing floats.
 
     What the shaft line of this job says goes before what was typed.
     """

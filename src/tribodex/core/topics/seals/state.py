@@ -37,7 +37,11 @@ class SideNow:
     @property
     def placed_right(self) -> bool:
         """Whether a labyrinth stands in its gaps, its screws tight and outside."""
-        return self.placed is not None and self.placed.screws and all(v.level is not Level.STOP for v in self.placed.judgements())
+        return (
+            self.placed is not None
+            and self.placed.screws
+            and all(v.level is not Level.STOP for v in self.placed.judgements())
+        )
 
     @property
     def on_right(self) -> bool:
@@ -53,12 +57,16 @@ class Seals:
     kept: ev.SealKept | None = None
     kept_on: date | None = None
     set_on: date | None = None
-    sides: dict[ev.Side, SideNow] = field(default_factory=lambda: {"inboard": SideNow(), "outboard": SideNow()})
+    sides: dict[ev.Side, SideNow] = field(
+        default_factory=lambda: {"inboard": SideNow(), "outboard": SideNow()}
+    )
 
     @property
     def planned_right(self) -> bool:
         """Whether nothing of the plan stops."""
-        return self.plan is not None and all(verdict.level is not Level.STOP for verdict in self.plan.verdicts)
+        return self.plan is not None and all(
+            verdict.level is not Level.STOP for verdict in self.plan.verdicts
+        )
 
     @property
     def inboard_done(self) -> bool:
@@ -68,7 +76,9 @@ class Seals:
         return "inboard" not in self.plan.sides or self.sides["inboard"].on_right
 
     def left(self, side: ev.Side) -> str:
-        """What is left to do at a side: join, on, place, push, set, purge; empty when it is done, or the plan has none there."""
+        """What is left to do at a side: join, on, place, push, set, purge; empty when it is done,
+        or the plan has none there.
+        """
         plan, now = self.plan, self.sides[side]
         if plan is None or side not in plan.sides:
             return ""
@@ -79,7 +89,9 @@ class Seals:
         labyrinth = plan.kind is SealKind.LABYRINTH
         if labyrinth and not now.placed_right:
             return "place"
-        if plan.kind is SealKind.V_RING and (now.pushed is None or now.pushed.verdict.level is Level.STOP):
+        if plan.kind is SealKind.V_RING and (
+            now.pushed is None or now.pushed.verdict.level is Level.STOP
+        ):
             return "push"
         if now.set is None or now.set.verdict.level is Level.STOP:
             return "set"
@@ -98,8 +110,16 @@ class Seals:
 
     def strokes_in_all(self) -> int | None:
         """Strokes that purged its labyrinths, together; None where one was not counted."""
-        counted = [now.purged.strokes for now in self.sides.values() if now.purged is not None and now.purged.shows]
-        return sum(one or 0 for one in counted) if counted and all(one is not None for one in counted) else None
+        counted = [
+            now.purged.strokes
+            for now in self.sides.values()
+            if now.purged is not None and now.purged.shows
+        ]
+        return (
+            sum(one or 0 for one in counted)
+            if counted and all(one is not None for one in counted)
+            else None
+        )
 
 
 def fold(state: Seals, event: Event, fact: ev.SealsFact) -> None:
@@ -108,7 +128,8 @@ def fold(state: Seals, event: Event, fact: ev.SealsFact) -> None:
         case ev.SealsPlanned():
             _planned_anew(state, fact.plan)
         case ev.LabyrinthJoined():
-            # Apart and together again, or another one: what was done with it before says nothing now.
+            # Apart and together again, or another one: what was done with it before says nothing
+            # now.
             state.sides[fact.side] = SideNow(joined=fact)
         case ev.RingOn():
             # Another ring, or the same one again: what was done with it before says nothing now.
@@ -117,7 +138,9 @@ def fold(state: Seals, event: Event, fact: ev.SealsFact) -> None:
             state.sides[fact.side].set, state.set_on = fact, event.day
         case ev.LabyrinthPlaced():
             # What turned freely and purged before it was moved says nothing now.
-            state.sides[fact.side] = replace(state.sides[fact.side], placed=fact, set=None, purged=None)
+            state.sides[fact.side] = replace(
+                state.sides[fact.side], placed=fact, set=None, purged=None
+            )
         case ev.VRingPushed():
             state.sides[fact.side] = replace(state.sides[fact.side], pushed=fact, set=None)
         case ev.SealPurged():
@@ -129,7 +152,9 @@ def fold(state: Seals, event: Event, fact: ev.SealsFact) -> None:
 
 
 def _planned_anew(state: Seals, plan: ev.SealPlan) -> None:
-    """What was judged by another plan is asked again: another kind or purpose turns the lip, another width is pushed up to."""
+    """What was judged by another plan is asked again: another kind or purpose turns the lip,
+    another width is pushed up to.
+    """
     before, state.plan = state.plan, plan
     if before is None:
         return

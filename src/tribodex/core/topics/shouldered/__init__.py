@@ -1,11 +1,21 @@
-"""A bearing on a cylindrical seat: pressed, driven or warmed on, square against its shoulder, and held there."""
+"""A bearing on a cylindrical seat: pressed, driven or warmed on, square against its shoulder, and
+held there.
+"""
 
 from tribodex.core.job.places import Fitted
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered import facts as ev
 from tribodex.core.topics.shouldered.decide import SECURE, SET_ON, decide
-from tribodex.core.topics.shouldered.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, NEEDS, claims
+from tribodex.core.topics.shouldered.edges import (
+    ANSWERS,
+    EXPECTS,
+    GATED,
+    HELD,
+    MADE_BY,
+    NEEDS,
+    claims,
+)
 from tribodex.core.topics.shouldered.move import move
 from tribodex.core.topics.shouldered.moves import ShoulderedDo as Do
 from tribodex.core.topics.shouldered.plan import CONDITIONS
@@ -17,13 +27,17 @@ def _fitted(state: Shouldered) -> Fitted | None:
     plan = state.planned
     if plan is None:
         return None
-    return Fitted(plan.bearing, plan.shaft, plan.shaft_text, None, False, interference_um=plan.interference_um)
+    return Fitted(
+        plan.bearing, plan.shaft, plan.shaft_text, None, False, interference_um=plan.interference_um
+    )
 
 
 def _conditions(state: Shouldered) -> frozenset[str]:
     if state.planned is None:
         return frozenset()
-    return state.planned.conditions | ({f"on_by_{state.way.way}"} if state.way is not None else set())
+    return state.planned.conditions | (
+        {f"on_by_{state.way.way}"} if state.way is not None else set()
+    )
 
 
 TOPIC: Topic[Shouldered] = Topic(

@@ -1,4 +1,6 @@
-"""What a person can ask while a ring goes onto a cylindrical seat. Lengths and temperatures stay as typed until they are read."""
+"""What a person can ask while a ring goes onto a cylindrical seat. Lengths and temperatures stay as
+typed until they are read.
+"""
 
 from __future__ import annotations
 
@@ -32,10 +34,19 @@ class ReadRing:
     """A thermometer on the inner ring, and on the outer one where there is a second."""
 
     ring_temperature: Annotated[str, warmth("Inner ring", "105 °C")]
-    outer_temperature: Annotated[str, warmth("Outer ring", "70 °C", empty="no second thermometer")] = ""
+    outer_temperature: Annotated[
+        str, warmth("Outer ring", "70 °C", empty="no second thermometer")
+    ] = ""
     crayon: Annotated[
         Literal["", "not melted", "melted"],
-        choice("Read by", {"": "thermometer", "not melted": "crayon of this rating, not melted", "melted": "crayon of this rating, melted"}),
+        choice(
+            "Read by",
+            {
+                "": "thermometer",
+                "not melted": "crayon of this rating, not melted",
+                "melted": "crayon of this rating, melted",
+            },
+        ),
     ] = ""
 
 
@@ -95,7 +106,8 @@ class TryShoulder:
 
 @dataclass(frozen=True)
 class HoldFast:
-    """What holds it. For a retaining ring its four proofs; for nut and cover how it was tightened."""
+    """What holds it. For a retaining ring its four proofs; for nut and cover how it was
+    tightened."""
 
     text: Annotated[str, words("How it was tightened: wrench and setting")] = ""
     tab_bent: Annotated[bool, tick("A tab is bent into a slot")] = False
@@ -104,7 +116,9 @@ class HoldFast:
     turns: Annotated[bool, tick("The ring turns in its groove")] = False
     ends_before: Annotated[str, length("Gap of its ends, over the surface", "12 mm")] = ""
     ends_after: Annotated[str, length("Gap of its ends, in the groove", "9 mm")] = ""
-    torque: Annotated[str, torque_asked("Torque of the nut", "95 N·m", empty="tightened by hand, as said")] = ""
+    torque: Annotated[
+        str, torque_asked("Torque of the nut", "95 N·m", empty="tightened by hand, as said")
+    ] = ""
     shown: Shown = ""
 
 
@@ -120,7 +134,9 @@ class TurnByHand:
 class ReadSetting:
     """End play or turning torque, read after it was locked; with its unit."""
 
-    value: Annotated[str, words("End play, or the torque that turns it, with its unit", "0.07 mm; 0.6 N·m")]
+    value: Annotated[
+        str, words("End play, or the torque that turns it, with its unit", "0.07 mm; 0.6 N·m")
+    ]
 
 
 COMMANDS: tuple[type, ...] = (

@@ -1,4 +1,6 @@
-"""What can be said while a ring goes onto a cylindrical seat: plan, way, temperatures, gaps, its shoulder, what holds it."""
+"""What can be said while a ring goes onto a cylindrical seat: plan, way, temperatures, gaps, its
+shoulder, what holds it.
+"""
 
 from __future__ import annotations
 
@@ -29,7 +31,9 @@ class ShoulderPlanned(Fact):
 
 @dataclass(frozen=True)
 class WayOnChosen(Fact):
-    """The way to put it on, with what was advised; one that is not advised is a decision with a name."""
+    """The way to put it on, with what was advised; one that is not advised is a decision with a
+    name.
+    """
 
     way: WayOn
     advised: Verdict
@@ -46,10 +50,12 @@ class ShaftWarmth(Fact):
 
 @dataclass(frozen=True)
 class RingWarmth(Fact):
-    """A thermometer on the inner ring, and on the outer one where there is a second; judged against the limit.
+    """A thermometer on the inner ring, and on the outer one where there is a second; judged against
+    the limit.
 
-    A crayon's mark is a bracket with one end: `ring_c` is its rating then, `crayon` whether it melted. With a crayon that has not melted
-    nobody knows that the ring is warm; with one that has, nobody knows that it is not too warm.
+    A crayon's mark is a bracket with one end: `ring_c` is its rating then, `crayon` whether it
+    melted. With a crayon that has not melted nobody knows that the ring is warm; with one that has,
+    nobody knows that it is not too warm.
     """
 
     ring_c: float
@@ -82,7 +88,8 @@ class RingRenewed(Fact):
 
 @dataclass(frozen=True)
 class GapsRead(Fact):
-    """Gaps to the shoulder at top, right, bottom and left (mm) on a circle (mm), and what they say."""
+    """Gaps to the shoulder at top, right, bottom and left (mm) on a circle (mm), and what they
+    say."""
 
     gaps_mm: tuple[float, float, float, float]
     circle_mm: float
@@ -97,7 +104,14 @@ class StoppedOn(Fact):
     text: str
 
     def judgements(self) -> tuple[Verdict, ...]:
-        return (Verdict("stopped on the way", Level.STOP, f"{self.text}. Let off until the cause is out.", code=ShoulderCode.COCKED),)
+        return (
+            Verdict(
+                "stopped on the way",
+                Level.STOP,
+                f"{self.text}. Let off until the cause is out.",
+                code=ShoulderCode.COCKED,
+            ),
+        )
 
 
 @dataclass(frozen=True)
@@ -116,7 +130,9 @@ class PushedHome(Fact):
 
 @dataclass(frozen=True)
 class ShoulderTried(Fact):
-    """Whether the leaf enters between ring and shoulder at top, right, bottom and left, when it was hand-warm."""
+    """Whether the leaf enters between ring and shoulder at top, right, bottom and left, when it was
+    hand-warm.
+    """
 
     enters: tuple[bool, bool, bool, bool]
     verdict: Verdict
@@ -124,7 +140,9 @@ class ShoulderTried(Fact):
 
 @dataclass(frozen=True)
 class HeldFast(Fact):
-    """What holds the ring: nut and washer, retaining ring with its proofs, or cover; and the verdict."""
+    """What holds the ring: nut and washer, retaining ring with its proofs, or cover; and the
+    verdict.
+    """
 
     held_by: HeldBy
     text: str
@@ -141,7 +159,11 @@ class TurnedByHand(Fact):
 
     def judgements(self) -> tuple[Verdict, ...]:
         why = f"{self.text}. It turned freely before."
-        return () if self.freely else (Verdict("does not turn freely", Level.STOP, why, code=ShoulderCode.NOT_FREE),)
+        return (
+            ()
+            if self.freely
+            else (Verdict("does not turn freely", Level.STOP, why, code=ShoulderCode.NOT_FREE),)
+        )
 
 
 @dataclass(frozen=True)

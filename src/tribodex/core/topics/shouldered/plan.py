@@ -44,7 +44,9 @@ class HeldBy(StrEnum):
 
 @dataclass(frozen=True)
 class Tight:
-    """Interference on diameter (µm, negative: play), and of which part it is measured; the other one counts by its limits still."""
+    """Interference on diameter (µm, negative: play), and of which part it is measured; the other
+    one counts by its limits still.
+    """
 
     um: Span
     seat_measured: bool = False
@@ -69,10 +71,11 @@ class Tight:
 
 @dataclass(frozen=True)
 class ShoulderPlan:
-    """Everything that is aimed for. Limits in µm from nominal; interference by limits: what seat and ring allow between them.
+    """Everything that is aimed for. Limits in µm from nominal; interference by limits: what seat
+    and ring allow between them.
 
-    `group_um` is None where no table of this kind is known; `setting`: the maker's end play or preload, None while nobody has it.
-    `hub`: where its outer ring is tight.
+    `group_um` is None where no table of this kind is known; `setting`: the maker's end play or
+    preload, None while nobody has it. `hub`: where its outer ring is tight.
     """
 
     bearing: StraightBearing
@@ -116,20 +119,43 @@ class ShoulderPlan:
         closed = {"closed_ring"} if self.bearing.closure is not Closure.OPEN else set()
         one_way = {"goes_one_way"} if self.bearing.kind.one_way else set()
         play = {"play_is_set"} if self.bearing.kind.is_set else set()
-        return frozenset({f"held_by_{self.held_by}", f"rolls_{self.bearing.kind.rolls}", *closed, *one_way, *play})
+        return frozenset(
+            {
+                f"held_by_{self.held_by}",
+                f"rolls_{self.bearing.kind.rolls}",
+                *closed,
+                *one_way,
+                *play,
+            }
+        )
 
 
-def figures_for(plan: ShoulderPlan, tight: Tight, shaft_c: float, outer: OuterTight | None = None) -> tuple[Result, ...]:
-    """The targets for an interference and a shaft temperature; each says what of it is measured. `outer`: that of a tight hub, as known now."""
+def figures_for(
+    plan: ShoulderPlan, tight: Tight, shaft_c: float, outer: OuterTight | None = None
+) -> tuple[Result, ...]:
+    """The targets for an interference and a shaft temperature; each says what of it is measured.
+    `outer`: that of a tight hub, as known now.
+    """
     words = tight.words(plan.shaft_class)
     takes = plan.hub.taken(outer or plan.hub.by_limits) if plan.hub is not None else NOTHING
     by_it = (
-        *((clearance_left(plan.bearing, plan.shaft, plan.group_um, tight.um, takes),) if plan.group_um is not None else ()),
+        *(
+            (clearance_left(plan.bearing, plan.shaft, plan.group_um, tight.um, takes),)
+            if plan.group_um is not None
+            else ()
+        ),
         push_on_force(plan.bearing, plan.shaft, tight.um),
         heat_needed(plan.bearing, shaft_c, tight.um.high, plan.limit),
     )
     return (
-        Result("interference", "Interference on diameter", tight.um.low, "µm", value_to=tight.um.high, note=words),
+        Result(
+            "interference",
+            "Interference on diameter",
+            tight.um.low,
+            "µm",
+            value_to=tight.um.high,
+            note=words,
+        ),
         *(replace(figure, note=f"{figure.note} {words}".strip()) for figure in by_it),
         *((end_change(plan.ring),) if plan.ring is not None else ()),
         *((setting_result(plan.setting),) if plan.setting is not None else ()),
@@ -158,4 +184,8 @@ CONDITIONS = frozenset(
 def worst(figures: tuple[Result, ...]) -> Level:
     """The worst level of the figures' verdicts."""
     order = (Level.GOOD, Level.WATCH, Level.UNKNOWN, Level.STOP)
-    return max((one.verdict.level for one in figures if one.verdict is not None), key=order.index, default=Level.GOOD)
+    return max(
+        (one.verdict.level for one in figures if one.verdict is not None),
+        key=order.index,
+        default=Level.GOOD,
+    )

@@ -30,7 +30,10 @@ def tell(fact: Any) -> str:
         case ev.ShoulderPlanned():
             plan = fact.plan
             why = f" ({fact.reason})" if fact.reason else ""
-            return f"Planned: {plan.bearing.label} on {plan.shaft_text} {plan.shaft_class}, held by {plan.held_by.words}{why}."
+            return (
+                f"Planned: {plan.bearing.label} on {plan.shaft_text} {plan.shaft_class}, held by"
+                f" {plan.held_by.words}{why}."
+            )
         case ev.WayOnChosen():
             who = f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
             return f"Way on: {fact.way.words} ({fact.advised.word}).{who}"
@@ -39,7 +42,10 @@ def tell(fact: Any) -> str:
         case ev.RingWarmth():
             outer = f", outer ring {fact.outer_c:.0f} °C" if fact.outer_c is not None else ""
             if fact.crayon:
-                return f"Crayon of {fact.ring_c:.0f} °C on the inner ring {fact.crayon}{outer}: {fact.verdict.word}."
+                return (
+                    f"Crayon of {fact.ring_c:.0f} °C on the inner ring {fact.crayon}{outer}:"
+                    f" {fact.verdict.word}."
+                )
             return f"Inner ring {fact.ring_c:.0f} °C{outer}: {fact.verdict.word}."
         case ev.HeaterOff():
             return "Heater off, demagnetised."
@@ -47,8 +53,18 @@ def tell(fact: Any) -> str:
             return "Cooled: off the shaft, heated again."
         case ev.RingRenewed():
             return f"Another ring is taken: {fact.reason}."
+        case _:
+            return _tell_seat(fact)
+
+
+def _tell_seat(fact: Any) -> str:
+    """How it came to its shoulder and is held there."""
+    match fact:
         case ev.GapsRead():
-            gaps = ", ".join(f"{side} {travel_text(gap)}" for side, gap in zip(DIRECTIONS, fact.gaps_mm, strict=True))
+            gaps = ", ".join(
+                f"{side} {travel_text(gap)}"
+                for side, gap in zip(DIRECTIONS, fact.gaps_mm, strict=True)
+            )
             return f"Gaps to the shoulder: {gaps}: {fact.verdict.word}."
         case ev.StoppedOn():
             return f"Stopped: {fact.text}. Let off."
@@ -60,9 +76,13 @@ def tell(fact: Any) -> str:
             return f"{SEATED_MM:g} mm feeler at the shoulder: {fact.verdict.word}."
         case ev.HeldFast():
             torque = f" at {fact.torque_nm:g} N·m" if fact.torque_nm is not None else ""
-            return f"Held by {fact.held_by.words}{torque}: {fact.text}. {fact.verdict.word.capitalize()}."
+            return (
+                f"Held by {fact.held_by.words}{torque}: {fact.text}."
+                f" {fact.verdict.word.capitalize()}."
+            )
         case ev.TurnedByHand():
-            return f"Turned by hand: {'freely' if fact.freely else 'not freely'}{f', {fact.text}' if fact.text else ''}."
+            besides = f", {fact.text}" if fact.text else ""
+            return f"Turned by hand: {'freely' if fact.freely else 'not freely'}{besides}."
         case ev.SettingRead():
             return f"Setting read, {fact.typed}: {fact.verdict.word}."
         case _:
@@ -79,7 +99,11 @@ def said(fact: Any) -> Any:
         case ev.GapsRead():
             return cmd.ReadGaps(mm_each(fact.gaps_mm), mm(fact.circle_mm))
         case ev.ShoulderTried():
-            return cmd.TryShoulder(", ".join(side for side, inside in zip(DIRECTIONS, fact.enters, strict=True) if inside))
+            return cmd.TryShoulder(
+                ", ".join(
+                    side for side, inside in zip(DIRECTIONS, fact.enters, strict=True) if inside
+                )
+            )
         case ev.StraightOn():
             return cmd.SayStraightOn(fact.cause)
         case ev.StoppedOn():
@@ -165,7 +189,10 @@ def view(desk: Desk, state: Shouldered) -> ShoulderWork:
     return ShoulderWork(
         asks=None,
         topic="shouldered",
-        ways=tuple(WayOnView(one.way, one.way.words, one.verdict, one.reasons, one.against) for one in ways(desk, state)),
+        ways=tuple(
+            WayOnView(one.way, one.way.words, one.verdict, one.reasons, one.against)
+            for one in ways(desk, state)
+        ),
         chosen=state.way.way if state.way is not None else None,
         held_by=plan.held_by if plan is not None else None,
         shaft_c=state.shaft_c,
@@ -174,7 +201,10 @@ def view(desk: Desk, state: Shouldered) -> ShoulderWork:
         contact_c=gripping.contact_c if gripping is not None else None,
         contact_at=gripping.at if gripping is not None else None,
         off=state.off_at is not None,
-        readings=tuple(RingReading(moment, read.ring_c, read.outer_c, read.crayon) for moment, read in state.warmth[-12:]),
+        readings=tuple(
+            RingReading(moment, read.ring_c, read.outer_c, read.crayon)
+            for moment, read in state.warmth[-12:]
+        ),
         reading=state.warmth[-1][1].verdict if state.warmth else None,
         gaps_mm=state.gaps.gaps_mm if state.gaps is not None else (),
         tilt_deg=tilt.towards_deg if tilt is not None else None,
@@ -183,7 +213,9 @@ def view(desk: Desk, state: Shouldered) -> ShoulderWork:
         shoulder=state.shoulder.verdict if state.shoulder is not None else None,
         held=state.held.verdict if state.held is not None else None,
         setting=state.setting.verdict if state.setting is not None else None,
-        setting_asked=setting_words(plan.setting) if plan is not None and plan.setting is not None else "",
+        setting_asked=(
+            setting_words(plan.setting) if plan is not None and plan.setting is not None else ""
+        ),
         section=_section(state),
     )
 
@@ -193,7 +225,11 @@ def _section(state: Shouldered) -> ShoulderSection | None:
     if plan is None:
         return None
     b = plan.bearing
-    tube = drift_tube(b, plan.stick_out_mm) if state.way is None or state.way.way not in (WayOn.HEAT, WayOn.HAND) else None
+    tube = (
+        drift_tube(b, plan.stick_out_mm)
+        if state.way is None or state.way.way not in (WayOn.HEAT, WayOn.HAND)
+        else None
+    )
     return ShoulderSection(
         kind=b.kind,
         bore_mm=b.bore_mm,
@@ -215,15 +251,27 @@ def record(desk: Desk, state: Shouldered) -> Sequence[Section]:
     if state.planned is None or state.way is None:
         return []
     entries = (state.way, state.home, state.shoulder, state.held, state.setting, state.turned)
-    lines = [f"{state.planned.bearing.label}, held by {state.planned.held_by.words}.", *(tell(fact) for fact in entries if fact is not None)]
+    lines = [
+        f"{state.planned.bearing.label}, held by {state.planned.held_by.words}.",
+        *(tell(fact) for fact in entries if fact is not None),
+    ]
     if state.times_stopped:
-        lines.append(f"It was stopped {state.times_stopped} time{'s' if state.times_stopped > 1 else ''}.")
+        lines.append(
+            f"It was stopped {state.times_stopped} time{'s' if state.times_stopped > 1 else ''}."
+        )
     if state.renewed:
-        lines.append(f"Another ring was taken {state.renewed} time{'s' if state.renewed > 1 else ''}.")
+        lines.append(
+            f"Another ring was taken {state.renewed} time{'s' if state.renewed > 1 else ''}."
+        )
     if state.highest_c is not None:
         lines.append(f"Highest temperature read on the ring: {state.highest_c:.0f} °C.")
-    outer = [f"{read.outer_c:.0f} °C" if read.outer_c is not None else "" for _, read in state.warmth]
-    rows = tuple((f"{moment:%H:%M:%S}", f"{read.ring_c:.0f} °C", other) for (moment, read), other in zip(state.warmth, outer, strict=True))
+    outer = [
+        f"{read.outer_c:.0f} °C" if read.outer_c is not None else "" for _, read in state.warmth
+    ]
+    rows = tuple(
+        (f"{moment:%H:%M:%S}", f"{read.ring_c:.0f} °C", other)
+        for (moment, read), other in zip(state.warmth, outer, strict=True)
+    )
     tables = (Table(("Time", "Inner ring", "Outer ring"), rows),) if rows else ()
     verdict = state.held.verdict if state.held is not None else None
     # A ring that went on warm took no force, and a cold one no heat.

@@ -1,4 +1,6 @@
-"""Take stock: marks before anything is loosened, parts against what is asked for, temporary parts, joints, sheets and photographs."""
+"""Take stock: marks before anything is loosened, parts against what is asked for, temporary parts,
+joints, sheets and photographs.
+"""
 
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.stock import commands as cmd

@@ -23,7 +23,9 @@ class MakeMark:
 
 @dataclass(frozen=True)
 class CheckPart:
-    """The number on a part is read. Where it differs, who decides to use it, and why; empty: nobody has decided."""
+    """The number on a part is read. Where it differs, who decides to use it, and why; empty: nobody
+    has decided.
+    """
 
     part: Annotated[str, words("Part", stays=True)]
     specified: Annotated[str, words("Specified")]
@@ -35,7 +37,9 @@ class CheckPart:
 
 @dataclass(frozen=True)
 class ReadNumbers:
-    """Numbers read on block, sleeve and bearing, and the shaft as measured: whatever is legible; the rest stays empty."""
+    """Numbers read on block, sleeve and bearing, and the shaft as measured: whatever is legible;
+    the rest stays empty.
+    """
 
     block: Annotated[str, words("Number on the block", "SN 518")] = ""
     sleeve: Annotated[str, words("Number on the sleeve", "H 318")] = ""
@@ -55,7 +59,9 @@ class PutIn:
 
 @dataclass(frozen=True)
 class ComparePosition:
-    """Plan and plant's list compared again; where they still differ in size, by whose word position, sleeve and housing were put right."""
+    """Plan and plant's list compared again; where they still differ in size, by whose word
+    position, sleeve and housing were put right.
+    """
 
     place: Annotated[str, words("Bearing", stays=True)]
     decided_by: Annotated[str, words("Put right by")] = ""
@@ -80,14 +86,28 @@ class SayJoint:
 
 @dataclass(frozen=True)
 class Attach:
-    """A picture, sheet or spoken note that was sent before is kept with the job; `belongs_to`: the entry of the finding or reading it shows."""
+    """A picture, sheet or spoken note that was sent before is kept with the job; `belongs_to`: the
+    entry of the finding or reading it shows.
+    """
 
     attachment: Annotated[str, words("Picture or sheet", stays=True)]
-    what: Annotated[Literal["photo", "sheet", "voice"], choice("As", {"photo": "photograph", "sheet": "sheet", "voice": "spoken note"})]
+    what: Annotated[
+        Literal["photo", "sheet", "voice"],
+        choice("As", {"photo": "photograph", "sheet": "sheet", "voice": "spoken note"}),
+    ]
     caption: Annotated[str, words("What it shows")]
     stage: Annotated[str, words("Needed at", stays=True)] = ""
     belongs_to: Annotated[int, count("Belongs to entry", stays=True)] = 0
     marks: Annotated[str, words("Drawn on it", stays=True)] = ""
 
 
-COMMANDS: tuple[type, ...] = (MakeMark, CheckPart, ReadNumbers, ComparePosition, PutIn, TakeOut, SayJoint, Attach)
+COMMANDS: tuple[type, ...] = (
+    MakeMark,
+    CheckPart,
+    ReadNumbers,
+    ComparePosition,
+    PutIn,
+    TakeOut,
+    SayJoint,
+    Attach,
+)

@@ -11,10 +11,26 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
-from tribodex.core.mounting.part_numbers import NumbersSaid, PartBooks, decode, read_bearing, read_block, read_sleeve
+from tribodex.core.mounting.part_numbers import (
+    NumbersSaid,
+    PartBooks,
+    decode,
+    read_bearing,
+    read_block,
+    read_sleeve,
+)
 from tribodex.core.photo_marks import read_marks
 from tribodex.core.quantities import LengthUnit, read_length
-from tribodex.core.topics.stock.commands import Attach, CheckPart, ComparePosition, MakeMark, PutIn, ReadNumbers, SayJoint, TakeOut
+from tribodex.core.topics.stock.commands import (
+    Attach,
+    CheckPart,
+    ComparePosition,
+    MakeMark,
+    PutIn,
+    ReadNumbers,
+    SayJoint,
+    TakeOut,
+)
 from tribodex.core.topics.stock.facts import (
     Attached,
     JointSaid,
@@ -40,7 +56,13 @@ def decide(desk: Desk, state: Stock, command: Any) -> Sequence[Fact]:
     match command:
         case MakeMark():
             _place(desk, command.place)
-            return [MarkMade(command.place, command.mark, text(command.text, "text", f"what was found, for {command.mark.words}"))]
+            return [
+                MarkMade(
+                    command.place,
+                    command.mark,
+                    text(command.text, "text", f"what was found, for {command.mark.words}"),
+                )
+            ]
         case CheckPart():
             return [_checked(desk, command)]
         case ReadNumbers():
@@ -49,7 +71,12 @@ def decide(desk: Desk, state: Stock, command: Any) -> Sequence[Fact]:
         case ComparePosition():
             return [_compared(desk, state, command)]
         case PutIn():
-            return [TemporaryIn(text(command.what, "what", "for example “jack under the shaft”"), command.where.strip())]
+            return [
+                TemporaryIn(
+                    text(command.what, "what", "for example “jack under the shaft”"),
+                    command.where.strip(),
+                )
+            ]
         case TakeOut():
             part = state.temporary.get(command.number)
             if part is None:
@@ -58,9 +85,14 @@ def decide(desk: Desk, state: Stock, command: Any) -> Sequence[Fact]:
                 raise Refused(f"“{part.what}” is out already.")
             return [TemporaryOut(command.number)]
         case SayJoint():
-            joint, wrench = text(command.joint, "joint", "for example “base bolts, drive end”"), command.wrench.strip()
+            joint, wrench = (
+                text(command.joint, "joint", "for example “base bolts, drive end”"),
+                command.wrench.strip(),
+            )
             if command.tightness is Tightness.AT_TORQUE and not wrench:
-                raise InvalidInput.at("wrench", "At torque: with which wrench?", "the wrench and its setting")
+                raise InvalidInput.at(
+                    "wrench", "At torque: with which wrench?", "the wrench and its setting"
+                )
             return [JointSaid(joint, command.tightness, wrench)]
         case Attach():
             return [_attached(desk, state, command)]
@@ -76,10 +108,16 @@ def _place(desk: Desk, place: str) -> None:
 def _checked(desk: Desk, command: CheckPart) -> PartChecked:
     _place(desk, command.place)
     found = text(command.found, "found", "the number as it is marked on the part")
-    specified = text(command.specified, "specified", "the number of the drawing or the maker's list")
+    specified = text(
+        command.specified, "specified", "the number of the drawing or the maker's list"
+    )
     by, reason = command.decided_by.strip(), command.reason.strip()
     if bool(by) != bool(reason):
-        raise InvalidInput.at("reason" if by else "decided_by", "A different number is a decision with a name and a reason.", "both, or neither")
+        raise InvalidInput.at(
+            "reason" if by else "decided_by",
+            "A different number is a decision with a name and a reason.",
+            "both, or neither",
+        )
     return PartChecked(
         place=command.place,
         part=text(command.part, "part", "for example bearing, sleeve, nut"),
@@ -93,16 +131,36 @@ def _checked(desk: Desk, command: CheckPart) -> PartChecked:
 
 def _numbers(desk: Desk, command: ReadNumbers) -> NumbersRead:
     """What was legible, read; raises InvalidInput with every field to correct."""
-    texts = {name: getattr(command, name).strip() for name in ("block", "sleeve", "bearing", "shaft")}
+    texts = {
+        name: getattr(command, name).strip() for name in ("block", "sleeve", "bearing", "shaft")
+    }
     if not any(texts.values()):
-        raise InvalidInput.at("block", "Nothing was read.", "the number on block, sleeve or ring, or the shaft as measured")
+        raise InvalidInput.at(
+            "block",
+            "Nothing was read.",
+            "the number on block, sleeve or ring, or the shaft as measured",
+        )
     block = read_block(texts["block"]) if texts["block"] else None
     sleeve = read_sleeve(texts["sleeve"]) if texts["sleeve"] else None
     bearing = read_bearing(texts["bearing"]) if texts["bearing"] else None
-    shaft = read_length(texts["shaft"], "shaft", LengthUnit.MM, (8_000, 1_200_000), command.shown) if texts["shaft"] else None
-    said = NumbersSaid(block, sleeve, bearing, shaft.mm if shaft is not None else None, shaft.written if shaft is not None else "")
+    shaft = (
+        read_length(texts["shaft"], "shaft", LengthUnit.MM, (8_000, 1_200_000), command.shown)
+        if texts["shaft"]
+        else None
+    )
+    said = NumbersSaid(
+        block,
+        sleeve,
+        bearing,
+        shaft.mm if shaft is not None else None,
+        shaft.written if shaft is not None else "",
+    )
     decoded = decode(said, desk.book(PartBooks))
-    fine = Verdict("nothing contradicts", Level.WATCH, "Candidates from memory until the number on the part or a measured diameter confirms them.")
+    fine = Verdict(
+        "nothing contradicts",
+        Level.WATCH,
+        "Candidates from memory until the number on the part or a measured diameter confirms them.",
+    )
     return NumbersRead(
         place=command.place,
         block=texts["block"],
@@ -128,19 +186,34 @@ def _compared(desk: Desk, state: Stock, command: ComparePosition) -> PositionCom
         raise InvalidInput.at(
             "decided_by" if not by else "reason",
             f"They still differ. {still}.",
-            "plan the bearing of this position; or who put position, sleeve and housing right, and what was changed",
+            "plan the bearing of this position; or who put position, sleeve and housing right, and"
+            " what was changed",
         )
-    return PositionCompared(place, before.listed, planned, differs, by if differs else "", reason if differs else "")
+    return PositionCompared(
+        place, before.listed, planned, differs, by if differs else "", reason if differs else ""
+    )
 
 
 def _attached(desk: Desk, state: Stock, command: Attach) -> Attached:
-    if command.stage and not any(command.stage == stage.id for procedure in desk.procedures.values() for stage in procedure.stages):
-        raise InvalidInput.at("stage", f"This job has no stage “{command.stage}”.", "the stage that needs it")
+    if command.stage and not any(
+        command.stage == stage.id
+        for procedure in desk.procedures.values()
+        for stage in procedure.stages
+    ):
+        raise InvalidInput.at(
+            "stage", f"This job has no stage “{command.stage}”.", "the stage that needs it"
+        )
     caption = text(command.caption, "caption", "what it shows")
     if command.belongs_to and not any(event.seq == command.belongs_to for event in desk.log):
-        raise InvalidInput.at("belongs_to", f"This job has no entry {command.belongs_to}.", "the number of an entry of its log; 0 for none")
+        raise InvalidInput.at(
+            "belongs_to",
+            f"This job has no entry {command.belongs_to}.",
+            "the number of an entry of its log; 0 for none",
+        )
     if command.marks.strip() and command.what != "photo":
-        raise InvalidInput.at("marks", "Marks are drawn on a photograph.", "empty for a sheet or a spoken note")
+        raise InvalidInput.at(
+            "marks", "Marks are drawn on a photograph.", "empty for a sheet or a spoken note"
+        )
     marks = read_marks(command.marks)
     id = text(command.attachment, "attachment", "what the upload answered")
     said = Attached(id, command.what, caption, command.stage, command.belongs_to, marks)
@@ -165,7 +238,9 @@ def move(desk: Desk, state: Stock) -> Move:
     undecided = state.undecided()
     if undecided:
         part = undecided[0]
-        points = tuple(f"{d.what}: {d.specified} is asked for, {d.found} is on the part" for d in part.differs)
+        points = tuple(
+            f"{d.what}: {d.specified} is asked for, {d.found} is on the part" for d in part.differs
+        )
         return Move(
             Do.DECIDE_PART,
             f"Stop: {part.part} {part.found} is not {part.specified}",
@@ -175,7 +250,11 @@ def move(desk: Desk, state: Stock) -> Move:
         )
     missing = missing_of(desk, state)
     if missing is None:
-        return Move(Ask.NOTHING, "Everything is marked and checked", "More can be marked, photographed and noted at any time.")
+        return Move(
+            Ask.NOTHING,
+            "Everything is marked and checked",
+            "More can be marked, photographed and noted at any time.",
+        )
     at, mark = missing
     name = desk.job.place(at).name
     if mark is None:

@@ -17,12 +17,18 @@ from tribodex.core.working import Level, Verdict
 STAGE = "take_stock"
 _AGAIN = "Plan or say the bearing of this position: it is compared at once."
 ANSWERS: dict[str, AnsweredBy] = {
-    ev.StockCode.PART_DIFFERS: AnsweredBy((ev.PartChecked,), way="The right part, or the number read again."),
+    ev.StockCode.PART_DIFFERS: AnsweredBy(
+        (ev.PartChecked,), way="The right part, or the number read again."
+    ),
     **again(SlipCode, ev.NumbersRead, way="Read them again; or a name says which one is right."),
     ev.StockCode.NOT_THE_POSITIONS: AnsweredBy(
-        (ev.PositionCompared,), by_name=False, way=f"{_AGAIN} Or position, sleeve and housing are put right, and somebody says so."
+        (ev.PositionCompared,),
+        by_name=False,
+        way=f"{_AGAIN} Or position, sleeve and housing are put right, and somebody says so.",
     ),
-    ev.StockCode.ANOTHER_SUFFIX: AnsweredBy((ev.PositionCompared,), way=f"{_AGAIN} Or a name takes the suffix."),
+    ev.StockCode.ANOTHER_SUFFIX: AnsweredBy(
+        (ev.PositionCompared,), way=f"{_AGAIN} Or a name takes the suffix."
+    ),
 }
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.TakeOut, "number"): NUMBERED,
@@ -37,23 +43,84 @@ def claims(desk: Desk, state: Stock) -> tuple[Claim, ...]:
     for place in desk.job.places:
         name = f"{place.name}, " if len(desk.job.places) > 1 else ""
         for mark in NEEDED:
-            made.append(Claim(f"stock.{mark}", f"{name}{mark.words}", STAGE, place.id, (ev.MarkMade,), f"{place.id}, {mark.value}"))
+            made.append(
+                Claim(
+                    f"stock.{mark}",
+                    f"{name}{mark.words}",
+                    STAGE,
+                    place.id,
+                    (ev.MarkMade,),
+                    f"{place.id}, {mark.value}",
+                )
+            )
         parts = {"bearing", *(part for at, part in state.parts if at == place.id)}
         made += [
-            Claim("stock.part", f"{name}number on the {part}", STAGE, place.id, (ev.PartChecked,), f"{place.id}, {part}", what=What.PARTS)
+            Claim(
+                "stock.part",
+                f"{name}number on the {part}",
+                STAGE,
+                place.id,
+                (ev.PartChecked,),
+                f"{place.id}, {part}",
+                what=What.PARTS,
+            )
             for part in sorted(parts)
         ]
     for at in state.numbers:
         words = "numbers on block, sleeve and bearing go together"
         # Named before the old parts are scrapped, and before new ones go on.
-        made.append(Claim("stock.numbers", words, STAGE, at, (ev.NumbersRead,), f"{at}, numbers", what=What.PARTS))
-    made += [Claim("stock.part", f"number on the {part}", STAGE, SHAFT, (ev.PartChecked,), f", {part}") for at, part in state.parts if not at]
+        made.append(
+            Claim(
+                "stock.numbers",
+                words,
+                STAGE,
+                at,
+                (ev.NumbersRead,),
+                f"{at}, numbers",
+                what=What.PARTS,
+            )
+        )
+    made += [
+        Claim("stock.part", f"number on the {part}", STAGE, SHAFT, (ev.PartChecked,), f", {part}")
+        for at, part in state.parts
+        if not at
+    ]
     for temporary in state.still_in:
-        made.append(Claim("stock.still_in", f"still in: {temporary.what}", STAGE, SHAFT, now=not_yet("still in"), what=What.CLEAR, due=True))
+        made.append(
+            Claim(
+                "stock.still_in",
+                f"still in: {temporary.what}",
+                STAGE,
+                SHAFT,
+                now=not_yet("still in"),
+                what=What.CLEAR,
+                due=True,
+            )
+        )
     for joint in state.not_tight:
         words = f"{joint.joint}: {joint.tightness}"
-        made.append(Claim("stock.not_tight", words, STAGE, SHAFT, now=not_yet("not at torque"), what=What.CLEAR, due=True))
+        made.append(
+            Claim(
+                "stock.not_tight",
+                words,
+                STAGE,
+                SHAFT,
+                now=not_yet("not at torque"),
+                what=What.CLEAR,
+                due=True,
+            )
+        )
     if not state.still_in and not state.not_tight:
         clear = Verdict("clear", Level.GOOD, "Nothing temporary is noted as in, no joint as loose.")
-        made.append(Claim("stock.clear", "nothing temporary in, no joint loose", STAGE, SHAFT, now=clear, what=What.CLEAR, due=True))
+        made.append(
+            Claim(
+                "stock.clear",
+                "nothing temporary in, no joint loose",
+                STAGE,
+                SHAFT,
+                now=clear,
+                what=What.CLEAR,
+                due=True,
+            )
+        )
     return tuple(made)

@@ -14,7 +14,8 @@ from tribodex.core.working import Level, Verdict
 
 
 class MarkKind(StrEnum):
-    """What is marked before anything is loosened. Without a drawing, these marks are the drawing."""
+    """What is marked before anything is loosened. Without a drawing, these marks are the
+    drawing."""
 
     FIXED = "fixed_or_floating"
     POSITION = "position_on_base"
@@ -81,15 +82,29 @@ class PartChecked(Fact):
         return f"{self.place}, {self.part}"
 
     def judgements(self) -> tuple[Verdict, ...]:
-        grave = [f"{d.what}: {d.specified} is asked for, {d.found} is on the part" for d in self.differs if d.grave]
-        return (Verdict("another part", Level.STOP, f"{'; '.join(grave)}.", code=StockCode.PART_DIFFERS),) if grave else ()
+        grave = [
+            f"{d.what}: {d.specified} is asked for, {d.found} is on the part"
+            for d in self.differs
+            if d.grave
+        ]
+        return (
+            (
+                Verdict(
+                    "another part", Level.STOP, f"{'; '.join(grave)}.", code=StockCode.PART_DIFFERS
+                ),
+            )
+            if grave
+            else ()
+        )
 
 
 @dataclass(frozen=True)
 class PositionCompared(Fact):
-    """What is planned for a position beside what the plant's list has there; nothing differs where `differs` is empty.
+    """What is planned for a position beside what the plant's list has there; nothing differs where
+    `differs` is empty.
 
-    Another size or kind stands until position, sleeve and housing are put right, by whoever says so; a suffix may be taken by name.
+    Another size or kind stands until position, sleeve and housing are put right, by whoever says
+    so; a suffix may be taken by name.
     """
 
     place: str
@@ -108,16 +123,31 @@ class PositionCompared(Fact):
     def judgements(self) -> tuple[Verdict, ...]:
         if not self.differs:
             return ()
-        said = "; ".join(f"{d.what}: {d.specified} by the plant's list, {d.found} planned" for d in self.differs)
+        said = "; ".join(
+            f"{d.what}: {d.specified} by the plant's list, {d.found} planned" for d in self.differs
+        )
         if any(d.another_size for d in self.differs):
             why = f"{said}. Its sleeve and its housing are for the one that is listed."
-            return (Verdict("not this position's bearing", Level.STOP, why, code=StockCode.NOT_THE_POSITIONS),)
-        return (Verdict("not as listed for this position", Level.STOP, f"{said}.", code=StockCode.ANOTHER_SUFFIX),)
+            return (
+                Verdict(
+                    "not this position's bearing", Level.STOP, why, code=StockCode.NOT_THE_POSITIONS
+                ),
+            )
+        return (
+            Verdict(
+                "not as listed for this position",
+                Level.STOP,
+                f"{said}.",
+                code=StockCode.ANOTHER_SUFFIX,
+            ),
+        )
 
 
 @dataclass(frozen=True)
 class NumbersRead(Fact):
-    """Numbers read on block, sleeve and bearing, the shaft as measured (mm): what they may mean, and what cannot go together."""
+    """Numbers read on block, sleeve and bearing, the shaft as measured (mm): what they may mean,
+    and what cannot go together.
+    """
 
     place: str
     block: str
@@ -161,7 +191,8 @@ class JointSaid(Fact):
 
 @dataclass(frozen=True)
 class Attached(Fact):
-    """A picture, sheet or spoken note kept with the job: for the stage that needs it, and the entry that it belongs to (0: none).
+    """A picture, sheet or spoken note kept with the job: for the stage that needs it, and the entry
+    that it belongs to (0: none).
 
     `marks`: what was drawn over a picture; the picture itself is kept as it was taken.
     """
@@ -176,5 +207,23 @@ class Attached(Fact):
     marks: tuple[PhotoMark, ...] = ()
 
 
-FACTS: tuple[type[Fact], ...] = (MarkMade, PartChecked, NumbersRead, PositionCompared, TemporaryIn, TemporaryOut, JointSaid, Attached)
-StockFact = MarkMade | PartChecked | NumbersRead | PositionCompared | TemporaryIn | TemporaryOut | JointSaid | Attached
+FACTS: tuple[type[Fact], ...] = (
+    MarkMade,
+    PartChecked,
+    NumbersRead,
+    PositionCompared,
+    TemporaryIn,
+    TemporaryOut,
+    JointSaid,
+    Attached,
+)
+StockFact = (
+    MarkMade
+    | PartChecked
+    | NumbersRead
+    | PositionCompared
+    | TemporaryIn
+    | TemporaryOut
+    | JointSaid
+    | Attached
+)

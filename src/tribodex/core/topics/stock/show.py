@@ -37,13 +37,28 @@ def tell(fact: Any) -> str:
         case PartChecked():
             if not fact.differs:
                 return f"{fact.part.capitalize()} {fact.found}: matches."
-            differ = "; ".join(f"{d.what} {d.found} in place of {d.specified}" for d in fact.differs)
-            who = f" Used by decision of {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
+            differ = "; ".join(
+                f"{d.what} {d.found} in place of {d.specified}" for d in fact.differs
+            )
+            who = (
+                f" Used by decision of {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
+            )
             return f"{fact.part.capitalize()} {fact.found} is not {fact.specified}: {differ}.{who}"
         case NumbersRead():
-            read = [f"{what} {text}" for what, text in (("block", fact.block), ("sleeve", fact.sleeve), ("ring", fact.bearing)) if text]
+            read = [
+                f"{what} {text}"
+                for what, text in (
+                    ("block", fact.block),
+                    ("sleeve", fact.sleeve),
+                    ("ring", fact.bearing),
+                )
+                if text
+            ]
             read += [f"shaft {fact.shaft_typed}"] if fact.shaft_typed else []
-            return f"Numbers read, {', '.join(read)}: {'; '.join(verdict.word for verdict in fact.verdicts)}."
+            return (
+                f"Numbers read, {', '.join(read)}:"
+                f" {'; '.join(verdict.word for verdict in fact.verdicts)}."
+            )
         case PositionCompared():
             if not fact.differs:
                 return f"Planned as the plant's list has it: {fact.planned}."
@@ -57,7 +72,10 @@ def tell(fact: Any) -> str:
             return f"{fact.joint}: {fact.tightness}" + (f", {fact.wrench}." if fact.wrench else ".")
         case Attached():
             what = {"photo": "Photograph", "sheet": "Sheet", "voice": "Spoken note"}[fact.what]
-            return f"{what} kept{f', to entry {fact.belongs_to}' if fact.belongs_to else ''}: {fact.caption}."
+            return (
+                f"{what} kept{f', to entry {fact.belongs_to}' if fact.belongs_to else ''}:"
+                f" {fact.caption}."
+            )
         case _:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
@@ -68,9 +86,13 @@ def said(fact: Any) -> Any:
         case MarkMade():
             return cmd.MakeMark(fact.mark, fact.text, fact.place)
         case PartChecked():
-            return cmd.CheckPart(fact.part, fact.specified, fact.found, fact.place, fact.decided_by, fact.reason)
+            return cmd.CheckPart(
+                fact.part, fact.specified, fact.found, fact.place, fact.decided_by, fact.reason
+            )
         case NumbersRead():
-            return cmd.ReadNumbers(fact.block, fact.sleeve, fact.bearing, fact.shaft_typed, fact.place)
+            return cmd.ReadNumbers(
+                fact.block, fact.sleeve, fact.bearing, fact.shaft_typed, fact.place
+            )
         case TemporaryIn():
             return cmd.PutIn(fact.what, fact.where)
         case JointSaid():
@@ -130,17 +152,29 @@ def view(desk: Desk, state: Stock) -> StockWork:
     """Taking stock as it is shown."""
     missing = missing_of(desk, state)
     marks = tuple(
-        StockMark(place.id, mark, mark.words, state.marks.get((place.id, mark), ""), mark in NEEDED) for place in desk.job.places for mark in MarkKind
+        StockMark(place.id, mark, mark.words, state.marks.get((place.id, mark), ""), mark in NEEDED)
+        for place in desk.job.places
+        for mark in MarkKind
     )
     return StockWork(
         asks=None,
         topic="stock",
-        places=tuple(StockPlace(p.id, p.name, fitted.bearing.label if (fitted := desk.fitted(p.id)) is not None else "") for p in desk.job.places),
+        places=tuple(
+            StockPlace(
+                p.id,
+                p.name,
+                fitted.bearing.label if (fitted := desk.fitted(p.id)) is not None else "",
+            )
+            for p in desk.job.places
+        ),
         marks=marks,
         parts=tuple(state.parts.values()),
         numbers=tuple(state.numbers.values()),
         temporary=tuple(state.temporary.values()),
-        joints=tuple(StockJoint(said.joint, said.tightness, said.wrench, by) for said, by in state.joints.values()),
+        joints=tuple(
+            StockJoint(said.joint, said.tightness, said.wrench, by)
+            for said, by in state.joints.values()
+        ),
         attached=tuple(state.attached.values()),
         next_place=missing[0] if missing else SHAFT,
         next_mark=missing[1] if missing else None,
@@ -153,35 +187,92 @@ def record(desk: Desk, state: Stock) -> Sequence[Section]:
     tables = []
     if state.marks:
         tables.append(
-            Table(("Where", "Mark", "As found"), tuple((names[p], m.words, t) for (p, m), t in state.marks.items()), "Marks before dismantling")
+            Table(
+                ("Where", "Mark", "As found"),
+                tuple((names[p], m.words, t) for (p, m), t in state.marks.items()),
+                "Marks before dismantling",
+            )
         )
     if state.parts:
         rows = tuple(
-            (names[p.place], p.part, p.specified, p.found, "matches" if not p.differs else f"{'; '.join(d.what for d in p.differs)} differ"
-             + (f"; used by {p.decided_by}: {p.reason}" if p.decided_by else ""))
+            (
+                names[p.place],
+                p.part,
+                p.specified,
+                p.found,
+                (
+                    "matches"
+                    if not p.differs
+                    else f"{'; '.join(d.what for d in p.differs)} differ"
+                    + (f"; used by {p.decided_by}: {p.reason}" if p.decided_by else "")
+                ),
+            )
             for p in state.parts.values()
-        )  # fmt: skip
-        tables.append(Table(("Where", "Part", "Specified", "Found", "Verdict"), rows, "Parts and numbers"))
+        )
+        tables.append(
+            Table(("Where", "Part", "Specified", "Found", "Verdict"), rows, "Parts and numbers")
+        )
     if state.numbers:
         rows2 = tuple(
-            (names[one.place], c.what, c.value, c.why, f"confirmed: {c.confirmed}" if c.confirmed else MEMORY)
+            (
+                names[one.place],
+                c.what,
+                c.value,
+                c.why,
+                f"confirmed: {c.confirmed}" if c.confirmed else MEMORY,
+            )
             for one in state.numbers.values()
             for c in one.candidates
         )
         slips = tuple(
-            (names[one.place], "slip", v.word, v.reason, "") for one in state.numbers.values() for v in one.verdicts if v.level is Level.STOP
+            (names[one.place], "slip", v.word, v.reason, "")
+            for one in state.numbers.values()
+            for v in one.verdicts
+            if v.level is Level.STOP
         )
-        tables.append(Table(("Where", "What", "May be", "Why", "How sure"), (*slips, *rows2), "Numbers read on block, sleeve and ring"))
+        tables.append(
+            Table(
+                ("Where", "What", "May be", "Why", "How sure"),
+                (*slips, *rows2),
+                "Numbers read on block, sleeve and ring",
+            )
+        )
     if state.temporary:
-        rows3 = tuple((t.what, t.where, t.by, t.out_by or "still in") for t in state.temporary.values())
-        tables.append(Table(("Temporary part", "Where", "In by", "Out by"), rows3, "Temporary parts"))
+        rows3 = tuple(
+            (t.what, t.where, t.by, t.out_by or "still in") for t in state.temporary.values()
+        )
+        tables.append(
+            Table(("Temporary part", "Where", "In by", "Out by"), rows3, "Temporary parts")
+        )
     if state.joints:
-        rows4 = tuple((said.joint, said.tightness.value, said.wrench, by) for said, by in state.joints.values())
+        rows4 = tuple(
+            (said.joint, said.tightness.value, said.wrench, by)
+            for said, by in state.joints.values()
+        )
         tables.append(Table(("Joint", "State", "Wrench", "By"), rows4, "Joints"))
-    photos = tuple(Photo(a.attachment, _belongs(a), a.marks) for a in state.attached.values() if a.what == "photo")
+    photos = tuple(
+        Photo(a.attachment, _belongs(a), a.marks)
+        for a in state.attached.values()
+        if a.what == "photo"
+    )
     words = {"sheet": "Sheet", "voice": "Spoken note"}
-    lines = tuple(f"{words[a.what]} kept with the job: {_belongs(a)}" for a in state.attached.values() if a.what in words)
-    return [Section("Taking stock" if tables else "Kept with the job", lines, tuple(tables), photos=photos)] if tables or photos or lines else []
+    lines = tuple(
+        f"{words[a.what]} kept with the job: {_belongs(a)}"
+        for a in state.attached.values()
+        if a.what in words
+    )
+    return (
+        [
+            Section(
+                "Taking stock" if tables else "Kept with the job",
+                lines,
+                tuple(tables),
+                photos=photos,
+            )
+        ]
+        if tables or photos or lines
+        else []
+    )
 
 
 def _belongs(kept: Attached) -> str:

@@ -52,11 +52,17 @@ class Stock:
     @property
     def not_tight(self) -> list[JointSaid]:
         """Joints that are not at torque."""
-        return [said for said, _ in self.joints.values() if said.tightness is not Tightness.AT_TORQUE]
+        return [
+            said for said, _ in self.joints.values() if said.tightness is not Tightness.AT_TORQUE
+        ]
 
     def undecided(self) -> list[PartChecked]:
         """Parts whose number differs gravely, and nobody has decided."""
-        return [part for part in self.parts.values() if any(d.grave for d in part.differs) and not part.decided_by]
+        return [
+            part
+            for part in self.parts.values()
+            if any(d.grave for d in part.differs) and not part.decided_by
+        ]
 
 
 def fold(state: Stock, event: Event, fact: StockFact) -> None:
@@ -74,7 +80,9 @@ def fold(state: Stock, event: Event, fact: StockFact) -> None:
             state.temporary[event.seq] = Temporary(event.seq, fact.what, fact.where, event.actor)
         case TemporaryOut():
             if part := state.temporary.get(fact.entry):
-                state.temporary[fact.entry] = Temporary(part.entry, part.what, part.where, part.by, event.actor)
+                state.temporary[fact.entry] = Temporary(
+                    part.entry, part.what, part.where, part.by, event.actor
+                )
         case JointSaid():
             state.joints[fact.joint] = (fact, event.actor)
         case Attached():

@@ -1,4 +1,5 @@
-"""What may follow at a stop of a round, what its strokes and temperature say, and what to do there."""
+"""What may follow at a stop of a round, what its strokes and temperature say, and what to do
+there."""
 
 from __future__ import annotations
 
@@ -38,13 +39,16 @@ class StopCode(StrEnum):
 
 STAGE = "stop"
 MOST_STROKES = 1000
-# A round is walked within so many days of being opened: later than that no hour meter is judged (days; our figure).
+# A round is walked within so many days of being opened: later than that no hour meter is judged
+# (days; our figure).
 WALKED_DAYS = 31
 # Warmer than on the last round by this much it is said (K; common practice, no source).
 WARMER_K = 10.0
-# Without grease at the seal after so many times the amount the way out is shut (common practice, no source).
+# Without grease at the seal after so many times the amount the way out is shut (common practice, no
+# source).
 PRESS_SHARE = 2.0
-# A counted amount is short below the one, and too much above the other share of what is asked (common practice, no source).
+# A counted amount is short below the one, and too much above the other share of what is asked
+# (common practice, no source).
 SHORT, OVER = 0.75, 1.5
 
 
@@ -56,11 +60,16 @@ def decide(desk: Desk, state: Stop, command: Any) -> Sequence[Fact]:
     match command:
         case cmd.DoStop():
             if state.done is not None and not desk.correcting:
-                raise Refused("This stop is done already. What was wrong of it is corrected in the log; what it got twice is added up there.")
+                raise Refused(
+                    "This stop is done already. What was wrong of it is corrected in the log; what"
+                    " it got twice is added up there."
+                )
             return [_done(plan, command)]
         case cmd.SkipStop():
             if state.done is not None:
-                raise Refused("This stop is done already. What was wrong of it is corrected in the log.")
+                raise Refused(
+                    "This stop is done already. What was wrong of it is corrected in the log."
+                )
             return [ev.StopSkipped(text(command.reason, "reason", "why it was not done"))]
         case _:
             raise TypeError(f"a stop takes no {type(command).__name__}")
@@ -68,36 +77,70 @@ def decide(desk: Desk, state: Stop, command: Any) -> Sequence[Fact]:
 
 def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
     greases = CareKind.GREASE in plan.due
-    strokes, into_seals = _strokes(command.strokes, "strokes"), _strokes(command.seal_strokes, "seal_strokes")
+    strokes, into_seals = (
+        _strokes(command.strokes, "strokes"),
+        _strokes(command.seal_strokes, "seal_strokes"),
+    )
     purges = CareKind.PURGE in plan.due
     if purges and (into_seals is None or not command.seal_shows):
         asked = "seal_strokes" if into_seals is None else "seal_shows"
-        raise InvalidInput.at(asked, "How many strokes did its seals take, and does grease show all round?", "strokes, and yes or no")
+        raise InvalidInput.at(
+            asked,
+            "How many strokes did its seals take, and does grease show all round?",
+            "strokes, and yes or no",
+        )
     if greases and strokes is None:
-        raise InvalidInput.at("strokes", "How many strokes did it get?", "0 where it got none, and why")
+        raise InvalidInput.at(
+            "strokes", "How many strokes did it get?", "0 where it got none, and why"
+        )
     if (strokes or into_seals) and not command.standing:
-        raise InvalidInput.at("standing", "Did the machine stand, locked out, while it was greased?", "standing, or running")
+        raise InvalidInput.at(
+            "standing",
+            "Did the machine stand, locked out, while it was greased?",
+            "standing, or running",
+        )
     if (strokes or into_seals) and command.standing == "running" and not plan.running:
-        raise Refused("Here it is greased at standstill, isolated: its fitting is behind the guard, or the site has not allowed it.")
+        raise Refused(
+            "Here it is greased at standstill, isolated: its fitting is behind the guard, or the"
+            " site has not allowed it."
+        )
     if greases and strokes == 0 and not command.text.strip():
-        raise InvalidInput.at("text", "No grease although it is due: why?", "in a few words; or skip the stop with the reason")
+        raise InvalidInput.at(
+            "text",
+            "No grease although it is due: why?",
+            "in a few words; or skip the stop with the reason",
+        )
     if plan.plug and strokes and not command.plug_back:
-        raise InvalidInput.at("plug_back", "Its hole is closed by a plug: fitting out, plug back?", "yes, or no")
+        raise InvalidInput.at(
+            "plug_back", "Its hole is closed by a plug: fitting out, plug back?", "yes, or no"
+        )
     low = high = None
     by: ReadBy | None = None
     if command.temperature.strip():
         low, high = read_warmth(command.temperature, "temperature")
         if command.read_by not in set(ReadBy):
-            raise InvalidInput.at("read_by", "What was it read with? Each reads as well as it can.", ", ".join(by.value for by in ReadBy))
+            raise InvalidInput.at(
+                "read_by",
+                "What was it read with? Each reads as well as it can.",
+                ", ".join(by.value for by in ReadBy),
+            )
         by = ReadBy(command.read_by)
     found = tuple(line.strip() for line in command.found.splitlines() if line.strip())
     meter, old = _hours(command.meter, "meter"), _hours(command.meter_old, "meter_old")
     if old is not None and meter is None:
-        raise InvalidInput.at("meter", "The meter was replaced: what does the new one show?", "hours, 0 where it began with nothing")
+        raise InvalidInput.at(
+            "meter",
+            "The meter was replaced: what does the new one show?",
+            "hours, 0 where it began with nothing",
+        )
     # What did not go in is no grease: it stays due.
     if command.push == "not":
         strokes = 0 if strokes is not None else None
-    grams = round(strokes * plan.stroke_g, 2) if strokes is not None and plan.stroke_g is not None else None
+    grams = (
+        round(strokes * plan.stroke_g, 2)
+        if strokes is not None and plan.stroke_g is not None
+        else None
+    )
     verdicts = (
         *_of_grease(plan, strokes, command),
         *_of_hole(plan, strokes, command),
@@ -129,7 +172,9 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
     )
 
 
-def _is_done(kind: CareKind, strokes: int | None, into_seals: int | None, command: cmd.DoStop) -> bool:
+def _is_done(
+    kind: CareKind, strokes: int | None, into_seals: int | None, command: cmd.DoStop
+) -> bool:
     """Grease counts where any was given; a purge where it showed."""
     if kind is CareKind.PURGE:
         return bool(into_seals) and command.seal_shows == "yes"
@@ -147,8 +192,15 @@ def _strokes(said: str, name: str) -> int | None:
 
 def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> list[Verdict]:
     found = []
-    if command.grease.strip() and plan.grease and command.grease.strip().casefold() != plan.grease.casefold():
-        why = f"{command.grease.strip()}, where {plan.grease} is in there: whether they mix is looked up before the next stroke."
+    if (
+        command.grease.strip()
+        and plan.grease
+        and command.grease.strip().casefold() != plan.grease.casefold()
+    ):
+        why = (
+            f"{command.grease.strip()}, where {plan.grease} is in there: whether they mix is looked"
+            " up before the next stroke."
+        )
         found.append(Verdict("another grease", Level.STOP, why, code=StopCode.ANOTHER_GREASE))
     if strokes is None or plan.strokes is None:
         return found
@@ -162,24 +214,34 @@ def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> l
                 code=StopCode.TOO_MANY_STROKES,
             )
         )
-    elif plan.way is CareWay.UNTIL_SHOWS and command.shows == "no" and strokes >= PRESS_SHARE * plan.strokes:
+    elif (
+        plan.way is CareWay.UNTIL_SHOWS
+        and command.shows == "no"
+        and strokes >= PRESS_SHARE * plan.strokes
+    ):
         found.append(
             Verdict(
                 "does not come out",
                 Level.STOP,
-                f"{said} and nothing shows: relief or line shut. No more; more would blow the seals.",
+                f"{said} and nothing shows: relief or line shut. No more; more would blow the"
+                " seals.",
                 code=StopCode.DOES_NOT_COME_OUT,
             )
         )
     elif strokes > max(OVER * plan.strokes, plan.strokes + 1):
-        why = f"{said}: too much churns and heats. Let it out at the drain, watch its temperature, look why it took so much."
+        why = (
+            f"{said}: too much churns and heats. Let it out at the drain, watch its temperature,"
+            " look why it took so much."
+        )
         found.append(Verdict("too much grease", Level.STOP, why, code=StopCode.TOO_MUCH_GREASE))
     elif plan.way is CareWay.UNTIL_SHOWS and command.shows == "no":
         found.append(Verdict("nothing shows yet", Level.WATCH, f"{said}."))
     elif not strokes and CareKind.GREASE in plan.due:
         found.append(Verdict("not greased", Level.WATCH, f"{said}: it stays due."))
     elif strokes < SHORT * plan.strokes and command.shows != "yes":
-        found.append(Verdict("short", Level.WATCH, f"{said}: less than it asks for, and no grease shows."))
+        found.append(
+            Verdict("short", Level.WATCH, f"{said}: less than it asks for, and no grease shows.")
+        )
     elif strokes:
         found.append(Verdict("greased", Level.GOOD, f"{said}."))
     return found
@@ -189,7 +251,10 @@ def _of_hole(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> lis
     """How the gun pushed, and whether the plug is back."""
     found = [judge_push(Push(command.push))] if command.push in ("hard", "not") else []
     if plan.plug and strokes and command.plug_back == "no":
-        why = "Left open, or with a fitting in grit: dirt goes in with the first turn. The plug back now."
+        why = (
+            "Left open, or with a fitting in grit: dirt goes in with the first turn. The plug back"
+            " now."
+        )
         found.append(Verdict("plug not back", Level.STOP, why, code=StopCode.PLUG_NOT_BACK))
     return found
 
@@ -199,13 +264,27 @@ def _of_seals(plan: ev.StopPlan, strokes: int, command: cmd.DoStop) -> list[Verd
     last = f", {plan.seal_strokes} last time" if plan.seal_strokes is not None else ""
     said = f"{strokes} strokes into its seals{last}"
     if command.seal_shows == "yes" and not strokes:
-        return [Verdict("seals not purged", Level.WATCH, "No stroke was given: what shows is of last time.")]
+        return [
+            Verdict(
+                "seals not purged", Level.WATCH, "No stroke was given: what shows is of last time."
+            )
+        ]
     if command.seal_shows == "yes":
         if plan.seal_strokes is not None and strokes > PRESS_SHARE * plan.seal_strokes:
-            return [Verdict("seals took much", Level.WATCH, f"{said}: a gap has opened, or it went into the bearing. Look, and at its temperature.")]
+            return [
+                Verdict(
+                    "seals took much",
+                    Level.WATCH,
+                    f"{said}: a gap has opened, or it went into the bearing. Look, and at its"
+                    " temperature.",
+                )
+            ]
         return [Verdict("seals purged", Level.GOOD, f"{said}, it shows all round.")]
     if plan.seal_strokes is not None and strokes >= PRESS_SHARE * plan.seal_strokes:
-        why = f"{said} and nothing shows: fitting or line shut, or it goes into the bearing. No more until that is found."
+        why = (
+            f"{said} and nothing shows: fitting or line shut, or it goes into the bearing. No more"
+            " until that is found."
+        )
         return [Verdict("seals do not purge", Level.STOP, why, code=StopCode.SEALS_DO_NOT_PURGE)]
     return [Verdict("seals not purged yet", Level.WATCH, f"{said}, nothing shows: it stays due.")]
 
@@ -214,12 +293,29 @@ def _of_warmth(plan: ev.StopPlan, low_c: float | None, high_c: float | None) -> 
     if low_c is None and high_c is None:
         return []
     if low_c is not None and low_c >= STOP_C:
-        return [Verdict("stop: too hot", Level.STOP, f"{low_c:g} °C: tell who runs it, stop it, look.", code=StopCode.STOP_TOO_HOT)]
+        return [
+            Verdict(
+                "stop: too hot",
+                Level.STOP,
+                f"{low_c:g} °C: tell who runs it, stop it, look.",
+                code=StopCode.STOP_TOO_HOT,
+            )
+        ]
     if low_c is not None and low_c >= LOOK_C:
-        return [Verdict("hot: look", Level.WATCH, f"{low_c:g} °C: listen, read again within the hour.")]
+        return [
+            Verdict("hot: look", Level.WATCH, f"{low_c:g} °C: listen, read again within the hour.")
+        ]
     if plan.last_c is not None and low_c is not None and low_c > plan.last_c + WARMER_K:
-        return [Verdict("warmer than last time", Level.WATCH, f"{low_c:g} °C, {plan.last_c:g} °C last time. Same load and weather?")]
-    return [Verdict("warmth as usual", Level.GOOD, f"{(low_c if low_c is not None else high_c):g} °C.")]
+        return [
+            Verdict(
+                "warmer than last time",
+                Level.WATCH,
+                f"{low_c:g} °C, {plan.last_c:g} °C last time. Same load and weather?",
+            )
+        ]
+    return [
+        Verdict("warmth as usual", Level.GOOD, f"{(low_c if low_c is not None else high_c):g} °C.")
+    ]
 
 
 def _hours(said: str, name: str) -> float | None:
@@ -227,16 +323,28 @@ def _hours(said: str, name: str) -> float | None:
 
 
 def _of_meter(plan: ev.StopPlan, meter_h: float | None, old_h: float | None) -> list[Verdict]:
-    """An hour meter that cannot be: it tells nothing of how long the machine has run, and says so."""
+    """An hour meter that cannot be: it tells nothing of how long the machine has run, and says
+    so."""
     if meter_h is None or plan.meter_h is None or plan.meter_on is None:
         return []
     meter_h = old_h if old_h is not None else meter_h
     said = f"{meter_h:g} h, {plan.meter_h:g} h on {plan.meter_on}"
     if meter_h < plan.meter_h:
-        why = "It does not count. Read it again; where the meter was replaced, say what the old one showed last."
+        why = (
+            "It does not count. Read it again; where the meter was replaced, say what the old one"
+            " showed last."
+        )
         return [Verdict("meter went backwards", Level.WATCH, f"{said}. {why}")]
-    if plan.opened_on is not None and meter_h - plan.meter_h > 24 * ((plan.opened_on - plan.meter_on).days + WALKED_DAYS):
-        return [Verdict("meter too far", Level.WATCH, f"{said}: more hours than went by: it does not count. Read it again.")]
+    if plan.opened_on is not None and meter_h - plan.meter_h > 24 * (
+        (plan.opened_on - plan.meter_on).days + WALKED_DAYS
+    ):
+        return [
+            Verdict(
+                "meter too far",
+                Level.WATCH,
+                f"{said}: more hours than went by: it does not count. Read it again.",
+            )
+        ]
     return []
 
 
@@ -247,16 +355,29 @@ def move(_: Desk, state: Stop) -> Move:
         return Move(Ask.NOTHING, "Nothing is due here", "The next stop.")
     if state.done is not None:
         bad = next((v for v in state.done.verdicts if v.level is Level.STOP), None)
-        return Move(Ask.NOTHING, f"{bad.word.capitalize()}" if bad is not None else "Done", bad.reason if bad is not None else "The next stop.")
+        return Move(
+            Ask.NOTHING,
+            f"{bad.word.capitalize()}" if bad is not None else "Done",
+            bad.reason if bad is not None else "The next stop.",
+        )
     if state.skipped is not None:
         return Move(Ask.NOTHING, "Skipped", f"{state.skipped.reason} It stays due.")
-    return Move(Do.DO_STOP, in_words(plan), how(plan), "No hand before a nozzle: grease goes through skin. A surgeon at once.")
+    return Move(
+        Do.DO_STOP,
+        in_words(plan),
+        how(plan),
+        "No hand before a nozzle: grease goes through skin. A surgeon at once.",
+    )
 
 
 def in_words(plan: ev.StopPlan) -> str:
     """What is due, in a headline."""
     strokes = f"{plan.strokes} strokes" if plan.strokes is not None else "grease"
-    seals = f"seals purged, {plan.seal_strokes} strokes last time" if plan.seal_strokes is not None else CareKind.PURGE.words
+    seals = (
+        f"seals purged, {plan.seal_strokes} strokes last time"
+        if plan.seal_strokes is not None
+        else CareKind.PURGE.words
+    )
     own = {CareKind.GREASE: strokes, CareKind.PURGE: seals}
     words = [own.get(kind, kind.words) for kind in plan.due]
     return f"{'; '.join(words).capitalize()}" if words else "Look at it"
@@ -264,12 +385,21 @@ def in_words(plan: ev.StopPlan) -> str:
 
 def how(plan: ev.StopPlan) -> str:
     """How it is done here."""
-    stands_still = "Running, from outside the guard." if plan.running else "At standstill, isolated."
-    purge = "Its seals through their own fitting, slowly, until grease shows all round." if CareKind.PURGE in plan.due else ""
+    stands_still = (
+        "Running, from outside the guard." if plan.running else "At standstill, isolated."
+    )
+    purge = (
+        "Its seals through their own fitting, slowly, until grease shows all round."
+        if CareKind.PURGE in plan.due
+        else ""
+    )
     if CareKind.GREASE not in plan.due and purge:
         return f"{stands_still} {purge} {plan.seal_grease}".strip()
     if CareKind.GREASE not in plan.due:
-        return "Listen while it runs, from outside the guard; whatever is touched is touched at standstill, isolated."
+        return (
+            "Listen while it runs, from outside the guard; whatever is touched is touched at"
+            " standstill, isolated."
+        )
     way = (
         {
             CareWay.UNTIL_SHOWS: "Wipe the fitting; slowly, until clean grease shows.",
@@ -280,5 +410,8 @@ def how(plan: ev.StopPlan) -> str:
         else ""
     )
     if plan.plug:
-        way = f"Plug out, hole wiped; fitting in; {plan.strokes or 'the'} strokes counted; fitting out, plug back."
+        way = (
+            f"Plug out, hole wiped; fitting in; {plan.strokes or 'the'} strokes counted; fitting"
+            " out, plug back."
+        )
     return " ".join(part for part in (stands_still, way, plan.grease, purge) if part)

@@ -16,7 +16,8 @@ from tribodex.core.working import Level
 
 # What was given cannot be taken back: said again it is a correction, or a name takes it on.
 ANSWERS: dict[str, AnsweredBy] = again(
-    (*StopCode, InsertFitCode.GUN_PUSHES_HARD), way="Tell who runs it; it is accepted by name, or corrected where it was misread."
+    (*StopCode, InsertFitCode.GUN_PUSHES_HARD),
+    way="Tell who runs it; it is accepted by name, or corrected where it was misread.",
 )
 
 
@@ -27,7 +28,11 @@ def _strokes(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:
 
 def _into_seals(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:
     last = state.plan.seal_strokes if state.plan is not None else None
-    return Likely(0.0, last * 4.0, f"they took {last} last time") if last else Likely(0.0, 300.0, "a labyrinth is purged with some dozen strokes")
+    return (
+        Likely(0.0, last * 4.0, f"they took {last} last time")
+        if last
+        else Likely(0.0, 300.0, "a labyrinth is purged with some dozen strokes")
+    )
 
 
 def _meter(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:
@@ -46,7 +51,11 @@ def _counted(state: Stop) -> Likely | None:
     if plan is None or plan.meter_h is None:
         return None
     # A round is done some weeks after it was opened, at most.
-    days = (plan.opened_on - plan.meter_on).days + 60 if plan.opened_on is not None and plan.meter_on is not None else 3650
+    days = (
+        (plan.opened_on - plan.meter_on).days + 60
+        if plan.opened_on is not None and plan.meter_on is not None
+        else 3650
+    )
     return Likely(plan.meter_h, plan.meter_h + 24.0 * days, f"it showed {plan.meter_h:g} h last")
 
 
@@ -67,10 +76,26 @@ def claims(desk: Desk, state: Stop) -> tuple[Claim, ...]:
     at, where = desk.at, f"{plan.machine}, {plan.position}"
     made = [Claim("stop.done", "done, or skipped", STAGE, at, (ev.StopDone, ev.StopSkipped))]
     if state.skipped is not None and state.done is None:
-        made.append(Claim("stop.skipped", f"{where}: skipped, {state.skipped.reason}", STAGE, at, now=not_yet("skipped"), due=True))
+        made.append(
+            Claim(
+                "stop.skipped",
+                f"{where}: skipped, {state.skipped.reason}",
+                STAGE,
+                at,
+                now=not_yet("skipped"),
+                due=True,
+            )
+        )
     found = state.done.verdicts if state.done is not None else ()
     made += [
-        Claim("stop.found", f"{where}: {verdict.word}. {verdict.reason}", STAGE, at, now=not_yet(verdict.word), due=True)
+        Claim(
+            "stop.found",
+            f"{where}: {verdict.word}. {verdict.reason}",
+            STAGE,
+            at,
+            now=not_yet(verdict.word),
+            due=True,
+        )
         for verdict in found
         if verdict.level is Level.WATCH
     ]

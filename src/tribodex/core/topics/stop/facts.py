@@ -15,9 +15,11 @@ from tribodex.core.working import Level, Verdict
 
 @dataclass(frozen=True)
 class StopPlan:
-    """A stop: where, what is due, with what and how much. `running`: it may be greased while it runs; `meter_h`: hour meter, last time.
+    """A stop: where, what is due, with what and how much. `running`: it may be greased while it
+    runs; `meter_h`: hour meter, last time.
 
-    `seal_strokes`: what its labyrinths took last time until they purged, together; `plug`: its hole is closed by a plug.
+    `seal_strokes`: what its labyrinths took last time until they purged, together; `plug`: its hole
+    is closed by a plug.
     """
 
     position_id: str
@@ -54,8 +56,9 @@ class StopPlanned(Fact):
 
 @dataclass(frozen=True)
 class StopDone(Fact):
-    """A stop as it was done: standing or running (None: nobody said), strokes given, whether grease showed, temperature as a bracket,
-    what was found; `meter_old_h`: what the old hour meter showed last, where `meter_h` is of a new one.
+    """A stop as it was done: standing or running (None: nobody said), strokes given, whether grease
+    showed, temperature as a bracket, what was found; `meter_old_h`: what the old hour meter showed
+    last, where `meter_h` is of a new one.
     """
 
     standing: bool | None

@@ -24,14 +24,24 @@ def tell(fact: Any) -> str:
     """One entry in a sentence."""
     match fact:
         case ev.StopPlanned():
-            return f"Due at {fact.plan.machine}, {fact.plan.position}: {in_words(fact.plan).lower()}."
+            return (
+                f"Due at {fact.plan.machine}, {fact.plan.position}: {in_words(fact.plan).lower()}."
+            )
         case ev.StopDone():
             parts = [
                 f"{fact.strokes} strokes" if fact.strokes is not None else "",
-                f"{fact.seal_strokes} strokes into its seals" if fact.seal_strokes is not None else "",
+                (
+                    f"{fact.seal_strokes} strokes into its seals"
+                    if fact.seal_strokes is not None
+                    else ""
+                ),
                 _warm(fact),
                 f"meter {number(fact.meter_h)} h" if fact.meter_h is not None else "",
-                f"meter replaced, the old one showed {number(fact.meter_old_h)} h" if fact.meter_old_h is not None else "",
+                (
+                    f"meter replaced, the old one showed {number(fact.meter_old_h)} h"
+                    if fact.meter_old_h is not None
+                    else ""
+                ),
                 "; ".join(fact.found),
                 fact.text,
             ]
@@ -50,8 +60,15 @@ def _warm(fact: ev.StopDone) -> str:
     if fact.low_c is None and fact.high_c is None:
         return ""
     if fact.low_c is None or fact.high_c is None:
-        return f"{'above' if fact.high_c is None else 'below'} {number(fact.low_c if fact.low_c is not None else fact.high_c or 0)} °C"
-    return f"{number(fact.low_c)} °C" if fact.low_c == fact.high_c else f"{number(fact.low_c)} to {number(fact.high_c)} °C"
+        return (
+            f"{'above' if fact.high_c is None else 'below'}"
+            f" {number(fact.low_c if fact.low_c is not None else fact.high_c or 0)} °C"
+        )
+    return (
+        f"{number(fact.low_c)} °C"
+        if fact.low_c == fact.high_c
+        else f"{number(fact.low_c)} to {number(fact.high_c)} °C"
+    )
 
 
 def said(fact: Any) -> Any:
@@ -59,7 +76,9 @@ def said(fact: Any) -> Any:
     match fact:
         case ev.StopDone():
             return cmd.DoStop(
-                standing="" if fact.standing is None else "standing" if fact.standing else "running",
+                standing=(
+                    "" if fact.standing is None else "standing" if fact.standing else "running"
+                ),
                 strokes=plain(fact.strokes),
                 grease=fact.grease,
                 shows=yes_or_no(fact.shows),
@@ -131,7 +150,13 @@ def view(desk: Desk, state: Stop) -> StopWork:
         stroke_g=None,
         running=False,
     )
-    told = tell(state.done) if state.done is not None else tell(state.skipped) if state.skipped is not None else ""
+    told = (
+        tell(state.done)
+        if state.done is not None
+        else tell(state.skipped)
+        if state.skipped is not None
+        else ""
+    )
     return StopWork(
         asks=None,
         topic="stop",
@@ -156,7 +181,9 @@ def view(desk: Desk, state: Stop) -> StopWork:
         meter_on=plan.meter_on,
         seal_strokes=plan.seal_strokes,
         plug=plan.plug,
-        state="done" if state.done is not None else "skipped" if state.skipped is not None else "open",
+        state=(
+            "done" if state.done is not None else "skipped" if state.skipped is not None else "open"
+        ),
         told=told,
         done_at=state.done_at,
         by=state.by,
@@ -170,9 +197,26 @@ def record(_: Desk, state: Stop) -> Sequence[Section]:
     if plan is None:
         return []
     told = state.done or state.skipped
-    lines = [f"{plan.bearing}: {in_words(plan).lower()}{f', {plan.grease}' if plan.grease else ''}."]
+    lines = [
+        f"{plan.bearing}: {in_words(plan).lower()}{f', {plan.grease}' if plan.grease else ''}."
+    ]
     lines.append(f"{tell(told)} {state.by}." if told is not None else "Neither done nor skipped.")
-    bad = next((v for v in state.done.verdicts if v.level is not Level.GOOD), None) if state.done is not None else None
+    bad = (
+        next((v for v in state.done.verdicts if v.level is not Level.GOOD), None)
+        if state.done is not None
+        else None
+    )
     good = state.done.verdicts[0] if state.done is not None and state.done.verdicts else None
-    skipped = Verdict("skipped", Level.WATCH, state.skipped.reason) if state.skipped is not None else None
-    return [Section(f"{plan.machine}, {plan.position}", tuple(lines), (), (), bad or good or skipped, page=Page.ONE)]
+    skipped = (
+        Verdict("skipped", Level.WATCH, state.skipped.reason) if state.skipped is not None else None
+    )
+    return [
+        Section(
+            f"{plan.machine}, {plan.position}",
+            tuple(lines),
+            (),
+            (),
+            bad or good or skipped,
+            page=Page.ONE,
+        )
+    ]

@@ -29,7 +29,13 @@ def fold(state: Stop, event: Event, fact: ev.StopFact) -> None:
         case ev.StopPlanned():
             state.plan = fact.plan
         case ev.StopDone():
-            state.done, state.done_at, state.done_on, state.by, state.skipped = fact, event.happened_at, event.day, event.actor, None
+            state.done, state.done_at, state.done_on, state.by, state.skipped = (
+                fact,
+                event.happened_at,
+                event.day,
+                event.actor,
+                None,
+            )
         case ev.StopSkipped():
             # What was done stays done.
             if state.done is None:

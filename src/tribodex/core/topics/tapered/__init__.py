@@ -1,4 +1,6 @@
-"""A bearing driven up its taper: gauged with leaves, by the nut's turn, or with a hydraulic nut; then locked."""
+"""A bearing driven up its taper: gauged with leaves, by the nut's turn, or with a hydraulic nut;
+then locked.
+"""
 
 from __future__ import annotations
 
@@ -37,7 +39,13 @@ def _fitted(state: Tapered) -> Fitted | None:
         housed_unit=plan.housed_unit,
         drive_up_mm=plan.drive_up_mm,
         # A plate or a clip holds the nut from outside; a washer lies under it.
-        between_mm=Span(0.0, 0.0) if plan.lock is not LockKind.TAB_WASHER else Span(washer, washer) if washer is not None else None,
+        between_mm=(
+            Span(0.0, 0.0)
+            if plan.lock is not LockKind.TAB_WASHER
+            else Span(washer, washer)
+            if washer is not None
+            else None
+        ),
         pitch_mm=plan.nut.pitch_mm if plan.nut is not None else None,
     )
 
@@ -46,7 +54,10 @@ def _conditions(state: Tapered) -> frozenset[str]:
     return state.planned.conditions if state.planned is not None else frozenset()
 
 
-_MADE_BY: dict[type[Fact], type] = {ev.GaugingClosed: cmd.CloseGauging, ev.OutsideAccepted: cmd.AcceptOutside}
+_MADE_BY: dict[type[Fact], type] = {
+    ev.GaugingClosed: cmd.CloseGauging,
+    ev.OutsideAccepted: cmd.AcceptOutside,
+}
 _ENTRIES: dict[type[Fact], type] = {
     ev.GaugingStarted: cmd.StartGauging,
     ev.LeafTried: cmd.TryLeaf,
@@ -92,6 +103,8 @@ TOPIC: Topic[Tapered] = Topic(
     conditions=_conditions,
     every_condition=CONDITIONS,
     fitted=_fitted,
-    may_revise=lambda state: state.planned is not None and not state.initial and not state.attempt.zero_set,
+    may_revise=lambda state: (
+        state.planned is not None and not state.initial and not state.attempt.zero_set
+    ),
     restarted=lambda reason: f"Released from the sleeve: {reason}. A new attempt begins.",
 )

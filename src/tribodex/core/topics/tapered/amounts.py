@@ -7,7 +7,15 @@ from typing import NamedTuple
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.running import warm_correction_um, warm_uncertainty_um
-from tribodex.core.quantities import Length, LengthUnit, Shown, parse_count, parse_degrees, parse_temperature_c, read_length
+from tribodex.core.quantities import (
+    Length,
+    LengthUnit,
+    Shown,
+    parse_count,
+    parse_degrees,
+    parse_temperature_c,
+    read_length,
+)
 from tribodex.core.topics.tapered.commands import StartGauging, TurnUnit
 from tribodex.core.topics.tapered.plan import Plan
 
@@ -21,7 +29,9 @@ class Turn(NamedTuple):
     typed: str
 
 
-def read_turn(plan: Plan, amount: str, unit: TurnUnit, field: str = "amount", shown: Shown = "") -> Turn:
+def read_turn(
+    plan: Plan, amount: str, unit: TurnUnit, field: str = "amount", shown: Shown = ""
+) -> Turn:
     """A turn as typed. A bare length counts in the units on the screen, and keeps that unit.
 
     Raises InvalidInput when it cannot be read or meant.
@@ -42,33 +52,64 @@ def read_turn(plan: Plan, amount: str, unit: TurnUnit, field: str = "amount", sh
         degrees, typed = length.mm * 360 / nut.pitch_mm, length.written
     else:
         what = {"slots": "slots", "rim": "outside diameter", "drive_up": "thread pitch"}[unit]
-        raise InvalidInput.at("unit", f"The nut's {what} is not known in this plan.", "log degrees, or give the nut in the plan")
+        raise InvalidInput.at(
+            "unit",
+            f"The nut's {what} is not known in this plan.",
+            "log degrees, or give the nut in the plan",
+        )
     if degrees > MOST_TURN_DEG:
-        raise InvalidInput.at(field, f"{degrees:.0f}° is more than two whole turns in one go.", "the turn since the last entry; check the unit")
+        raise InvalidInput.at(
+            field,
+            f"{degrees:.0f}° is more than two whole turns in one go.",
+            "the turn since the last entry; check the unit",
+        )
     return Turn(degrees, typed)
 
 
 def _read(amount: str, field: str, sensible_mm: tuple[float, float], shown: Shown) -> Length:
-    return read_length(amount, field, LengthUnit.MM, (sensible_mm[0] * 1000, sensible_mm[1] * 1000), shown, zero=True)
+    return read_length(
+        amount,
+        field,
+        LengthUnit.MM,
+        (sensible_mm[0] * 1000, sensible_mm[1] * 1000),
+        shown,
+        zero=True,
+    )
 
 
-def temperatures_of(plan: Plan, command: StartGauging) -> tuple[float | None, float | None, float, float]:
-    """Temperatures of the rings with the correction that they mean; refused where the rings are too far apart."""
-    texts = {"inner_temperature": command.inner_temperature, "outer_temperature": command.outer_temperature}
+def temperatures_of(
+    plan: Plan, command: StartGauging
+) -> tuple[float | None, float | None, float, float]:
+    """Temperatures of the rings with the correction that they mean; refused where the rings are too
+    far apart.
+    """
+    texts = {
+        "inner_temperature": command.inner_temperature,
+        "outer_temperature": command.outer_temperature,
+    }
     given = {name: text for name, text in texts.items() if text.strip()}
     if not given:
         return None, None, 0.0, 0.0
     if len(given) == 1:
         missing = next(name for name in texts if name not in given)
-        raise InvalidInput.at(missing, "One temperature alone says nothing: both rings are measured.", "for example 24 °C, or leave both empty")
-    inner, outer = (parse_temperature_c(texts[name], name) for name in ("inner_temperature", "outer_temperature"))
+        raise InvalidInput.at(
+            missing,
+            "One temperature alone says nothing: both rings are measured.",
+            "for example 24 °C, or leave both empty",
+        )
+    inner, outer = (
+        parse_temperature_c(texts[name], name)
+        for name in ("inner_temperature", "outer_temperature")
+    )
     correction = warm_correction_um(plan.bearing, inner, outer)
-    # The clearance meant is that of rings at one temperature: the warmer inner ring hides some of it.
+    # The clearance meant is that of rings at one temperature: the warmer inner ring hides some of
+    # it.
     return inner, outer, correction, warm_uncertainty_um(plan.bearing, inner - outer)
 
 
 def leaves_of(plan: Plan, gauge: FeelerSet, text: str, shown: Shown = "") -> tuple[float, ...]:
-    """The leaves of the gauge set in hand that make a thickness as typed. A bare number is read against the group's band.
+    """The leaves of the gauge set in hand that make a thickness as typed. A bare number is read
+    against the group's band.
 
     Raises InvalidInput when it is out of range for this bore, or no stack of the set makes it.
     """

@@ -13,7 +13,7 @@ from tribodex.core.job.gates import named, text
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.tapered import commands as cmd
-from tribodex.core.topics.tapered import driving, gauging
+from tribodex.core.topics.tapered import driving, gauging, locking, looking
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.allowed import may_drive, needs_zero
 from tribodex.core.topics.tapered.state import Tapered
@@ -27,17 +27,35 @@ def decide(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
     Raises InvalidInput for a value out of range, Refused for a step out of place.
     """
     match command:
-        case cmd.StartGauging() | cmd.TryLeaf() | cmd.BracketPlace() | cmd.TakeFeelers() | cmd.RepeatPlace() | cmd.CloseGauging():
+        case (
+            cmd.StartGauging()
+            | cmd.TryLeaf()
+            | cmd.BracketPlace()
+            | cmd.TakeFeelers()
+            | cmd.RepeatPlace()
+            | cmd.CloseGauging()
+        ):
             return _gauging(desk, state, command)
-        case cmd.SetZero() | cmd.TurnNut() | cmd.StrikeBlows() | cmd.SeatNut() | cmd.SeeTab() | cmd.Lock() | cmd.HandCheck():
+        case (
+            cmd.SetZero()
+            | cmd.TurnNut()
+            | cmd.StrikeBlows()
+            | cmd.SeatNut()
+            | cmd.SeeTab()
+            | cmd.Lock()
+            | cmd.HandCheck()
+        ):
             return _driving(desk, state, command)
         case cmd.LookAt():
-            return [driving.look_at(state, command)]
+            return [looking.look_at(state, command)]
         case cmd.FollowLeaf():
-            return [driving.follow_leaf(state, command)]
+            return [looking.follow_leaf(state, command)]
         case cmd.RevisePlan():
             if state.initial:
-                raise Refused("The bearing has been gauged: the plan stands. Abandon this job and open a new one if it must change.")
+                raise Refused(
+                    "The bearing has been gauged: the plan stands. Abandon this job and open a new"
+                    " one if it must change."
+                )
             reason = text(command.reason, "reason", "why the plan changes")
             seat = [SeatPlanned(command.seat, None, reason)] if command.seat is not None else []
             return [ev.TaperedPlanned(command.plan, reason), *seat]
@@ -45,12 +63,18 @@ def decide(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
             return [_accept(state, command)]
         case cmd.ChooseRisk(risk=risk):
             if risk not in RISKS:
-                raise InvalidInput.at("risk", f"{risk:g} is not one of the choices.", ", ".join(f"{r:g}" for r in RISKS))
+                raise InvalidInput.at(
+                    "risk",
+                    f"{risk:g} is not one of the choices.",
+                    ", ".join(f"{r:g}" for r in RISKS),
+                )
             return [ev.RiskChosen(risk)]
         case cmd.Release():
             if not state.attempt.zero_set:
                 raise Refused("Nothing has been driven up yet; there is nothing to release.")
-            reason = text(command.reason, "reason", "why it is released, for example “past the window”")
+            reason = text(
+                command.reason, "reason", "why it is released, for example “past the window”"
+            )
             return [*gauging.settled(state), Restarted(NAME, reason)]
         case _:
             raise TypeError(f"a tapered seat takes no {type(command).__name__}")
@@ -85,39 +109,53 @@ def _driving(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
             return driving.seat(desk, state, command)
         case cmd.SeeTab():
             needs_zero(state)
-            return [driving.see_tab(state.plan, command)]
+            return [locking.see_tab(state.plan, command)]
         case cmd.Lock():
-            return driving.lock(desk, state, command)
+            return locking.lock(desk, state, command)
         case _:
-            return [driving.hand_check(desk, state, command)]
+            return [looking.hand_check(desk, state, command)]
 
 
 def _accept(state: Tapered, command: cmd.AcceptOutside) -> ev.OutsideAccepted:
     name, reason = named(command.name, command.reason)
     if command.what == "row":
         if not any(len(gauging.rows(state.plan)) == 1 for gauging in state.attempt.gaugings):
-            raise Refused("Gauge the row that can be reached first; then say who says that the other one cannot be.")
+            raise Refused(
+                "Gauge the row that can be reached first; then say who says that the other one"
+                " cannot be."
+            )
         return ev.OutsideAccepted(command.what, name, reason)
     advice = state.advice() if command.what == "narrow" else None
-    if state.stopped_by() != command.what and not (advice is not None and advice.act is Act.NARROW and not state.has_accepted("narrow")):
+    if state.stopped_by() != command.what and not (
+        advice is not None and advice.act is Act.NARROW and not state.has_accepted("narrow")
+    ):
         raise Refused("There is nothing of that kind to accept now.")
     return ev.OutsideAccepted(command.what, name, reason)
 
 
 def judge(_: Desk, state: Tapered, now: Any) -> Fact:
-    """A judgement said anew, from the slice as it was before it. Raises Refused where nothing is left to judge."""
+    """A judgement said anew, from the slice as it was before it. Raises Refused where nothing is
+    left to judge.
+    """
     match now:
         case ev.GaugingClosed(gauging=number) | ev.NoPlayFound(gauging=number):
             ended = gauging.judged(state, state.numbered[number])
             if ended is None:
-                raise Refused("Without this reading nothing is left of a finished gauging. Say what it should have been, or gauge again.")
+                raise Refused(
+                    "Without this reading nothing is left of a finished gauging. Say what it should"
+                    " have been, or gauge again."
+                )
             return ended
         case ev.HandChecked():
-            return driving.hand_checked(state, cmd.HandCheck(now.swivel, now.turns_freely))
+            return looking.hand_checked(state, cmd.HandCheck(now.swivel, now.turns_freely))
         case ev.Locked():
             # What was decided by name stays decided; only what is predicted there is judged anew.
-            again = driving.locked(state, now.turn_deg)
-            return replace(again, decided_by=now.decided_by, reason=now.reason, over_um=now.over_um) if now.decided_by else again
+            again = locking.locked(state, now.turn_deg)
+            return (
+                replace(again, decided_by=now.decided_by, reason=now.reason, over_um=now.over_um)
+                if now.decided_by
+                else again
+            )
         case ev.NutSeated():
             return replace(now, gauge_first=driving.asks_gauging(state, now.seat))
         case _:

@@ -25,23 +25,56 @@ from tribodex.core.topics.tapered.stages import ready_to_lock
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.working import Level, Verdict
 
-INITIAL, WINDOW, DRIVE_UP, LOCK, FINAL = "initial_clearance", "target_window", "drive_up", "lock", "final_check"
+INITIAL, WINDOW, DRIVE_UP, LOCK, FINAL = (
+    "initial_clearance",
+    "target_window",
+    "drive_up",
+    "lock",
+    "final_check",
+)
 GAUGED = (ev.GaugingClosed, ev.NoPlayFound)
 _RELEASE = "Release the bearing and start again."
 ANSWERS: dict[str, AnsweredBy] = {
     "": AnsweredBy((ev.GaugingClosed, ev.HandChecked, ev.OutsideAccepted, ev.NutSeated)),
-    **again(ClearanceCode, ev.GaugingClosed, ev.OutsideAccepted, by_name=False, way="Gauge again, or take another bearing; or a name accepts it."),
-    **again((*FinalCode, *LockCode), ev.GaugingClosed, ev.HandChecked, way=f"Check again if unsure. {_RELEASE}"),
-    ev.DriveUpCode.NO_CLEARANCE: AnsweredBy((ev.GaugingClosed,), by_name=False, way=f"Gauge again if the feeler was at fault. {_RELEASE}"),
+    **again(
+        ClearanceCode,
+        ev.GaugingClosed,
+        ev.OutsideAccepted,
+        by_name=False,
+        way="Gauge again, or take another bearing; or a name accepts it.",
+    ),
+    **again(
+        (*FinalCode, *LockCode),
+        ev.GaugingClosed,
+        ev.HandChecked,
+        way=f"Check again if unsure. {_RELEASE}",
+    ),
+    ev.DriveUpCode.NO_CLEARANCE: AnsweredBy(
+        (ev.GaugingClosed,),
+        by_name=False,
+        way=f"Gauge again if the feeler was at fault. {_RELEASE}",
+    ),
     ev.DriveUpCode.BINDS: AnsweredBy((ev.HandChecked,), by_name=False, way=_RELEASE),
-    NutSeatCode.DRIVEN_ON: AnsweredBy((ev.GaugingClosed,), way="Gauge: it tells where the bearing is."),
-    NutSeatCode.CONTRADICTS: AnsweredBy((ev.GaugingClosed,), way="Gauge: it tells where the bearing is."),
+    NutSeatCode.DRIVEN_ON: AnsweredBy(
+        (ev.GaugingClosed,), way="Gauge: it tells where the bearing is."
+    ),
+    NutSeatCode.CONTRADICTS: AnsweredBy(
+        (ev.GaugingClosed,), way="Gauge: it tells where the bearing is."
+    ),
     NutSeatCode.NOT_SEATED_YET: AnsweredBy(
-        (ev.NutSeated,), by_name=False, way="Tighten the nut until it seats firmly, and say where it stands then."
+        (ev.NutSeated,),
+        by_name=False,
+        way="Tighten the nut until it seats firmly, and say where it stands then.",
     ),
     NutSeatCode.LET_GO: AnsweredBy((), by_name=False, way=_RELEASE),
-    ev.DriveUpCode.NO_PAIR: AnsweredBy((ev.LookedAt,), by_name=False, way="Release the bearing; with the right parts, look at them again."),
-    ev.DriveUpCode.SLEEVE_MOVES: AnsweredBy((ev.LookedAt,), by_name=False, way=f"Seat the sleeve, and set the zero anew. {_RELEASE}"),
+    ev.DriveUpCode.NO_PAIR: AnsweredBy(
+        (ev.LookedAt,),
+        by_name=False,
+        way="Release the bearing; with the right parts, look at them again.",
+    ),
+    ev.DriveUpCode.SLEEVE_MOVES: AnsweredBy(
+        (ev.LookedAt,), by_name=False, way=f"Seat the sleeve, and set the zero anew. {_RELEASE}"
+    ),
 }
 _BEFORE_DRIVING = (cmd.SetZero, cmd.TurnNut, cmd.StrikeBlows, cmd.SeatNut, cmd.Lock, cmd.HandCheck)
 _MOUNTING = (cmd.StartGauging, *_BEFORE_DRIVING)
@@ -55,7 +88,12 @@ GATED: dict[type, str | Callable[[Any], str]] = {
 }
 HELD: dict[type, str] = dict.fromkeys(_BEFORE_DRIVING, DRIVE_UP)
 NEEDS = (
-    Need(What.SEAT, _BEFORE_DRIVING, "A bearing does not go onto a seat that is not in order.", unless_stopped=True),
+    Need(
+        What.SEAT,
+        _BEFORE_DRIVING,
+        "A bearing does not go onto a seat that is not in order.",
+        unless_stopped=True,
+    ),
     Need(What.PARTS, _BEFORE_DRIVING, "A look-alike goes on, and fails.", unless_stopped=True),
     Need(What.HELD, _BEFORE_DRIVING, "Two held bearings kill each other.", unless_stopped=True),
 )
@@ -67,24 +105,42 @@ TAPS: dict[str, Any] = {
     Do.STRIKE: cmd.StrikeBlows(1),
     Do.NO_PLAY: cmd.StartGauging(Phase.DRIVE_UP),
     Do.PARTED: cmd.StartGauging(Phase.DRIVE_UP),
-    **dict.fromkeys((Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_FEELERS, Do.DECIDE_NARROW), cmd.AcceptOutside),
+    **dict.fromkeys(
+        (Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_FEELERS, Do.DECIDE_NARROW), cmd.AcceptOutside
+    ),
 }
 
 
 def _start(desk: Desk, state: Tapered, command: cmd.SetZero) -> Likely | None:
     step = state.planned.hydraulic if state.planned is not None else None
     asked = step.start_pressure_mpa if step is not None else None
-    return Likely(round(asked.low / 3, 2), round(asked.high * 3, 2), f"{asked.low:.2g} to {asked.high:.2g} MPa is planned") if asked else None
+    return (
+        Likely(
+            round(asked.low / 3, 2),
+            round(asked.high * 3, 2),
+            f"{asked.low:.2g} to {asked.high:.2g} MPa is planned",
+        )
+        if asked
+        else None
+    )
 
 
 def _blows(desk: Desk, state: Tapered, command: cmd.StrikeBlows) -> Likely | None:
-    """More than three times the last count, and more than four, is asked about: what a blow takes hangs on it."""
+    """More than three times the last count, and more than four, is asked about: what a blow takes
+    hangs on it.
+    """
     last = state.attempt.last_blows
-    why = f"{'one was' if last == 1 else f'{last} were'} struck last" if last else "one light blow comes first"
+    why = (
+        f"{'one was' if last == 1 else f'{last} were'} struck last"
+        if last
+        else "one light blow comes first"
+    )
     return Likely(1, max(4, 3 * last), why)
 
 
-_LEAF = "read against the gauge set and the group's band: outside it the readings that fit are offered"
+_LEAF = (
+    "read against the gauge set and the group's band: outside it the readings that fit are offered"
+)
 _ENDS = by_size("width_mm", 0.0, 3.0, "a sleeve stands out by less")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.StartGauging, "inner_temperature"): always(HEATED),
@@ -118,7 +174,16 @@ def claims(desk: Desk, state: Tapered) -> tuple[Claim, ...]:
     made = []
     if state.plan.method.gauged:
         words = "unmounted clearance gauged, and in its group"
-        made.append(Claim("tapered.initial", words, INITIAL, at, now=_initial(state), rests=() if attempt.zero_set else GAUGED))
+        made.append(
+            Claim(
+                "tapered.initial",
+                words,
+                INITIAL,
+                at,
+                now=_initial(state),
+                rests=() if attempt.zero_set else GAUGED,
+            )
+        )
     made += [
         # Who drives by the blow counts from no mark.
         Claim(
@@ -129,13 +194,44 @@ def claims(desk: Desk, state: Tapered) -> tuple[Claim, ...]:
             (ev.ZeroSet if marked else ev.BlowsStruck,),
             now=_window(state),
         ),
-        Claim("tapered.driven", "driven up", DRIVE_UP, at, now=_driven(state), rests=(ev.HandChecked,), what=What.ON),
+        Claim(
+            "tapered.driven",
+            "driven up",
+            DRIVE_UP,
+            at,
+            now=_driven(state),
+            rests=(ev.HandChecked,),
+            what=What.ON,
+        ),
     ]
     if state.plan.seats_again:
         seat = _seat(state)
-        made.append(Claim("tapered.seat", "washer or lock fitted, nut seated", LOCK, at, now=seat, rests=(ev.NutSeated,), what=What.LOCKED))
-    made.append(Claim("tapered.locked", "nut locked at a tab position", LOCK, at, (ev.Locked,), what=What.LOCKED))
-    how = "residual clearance, locked" if state.plan.method.gauged else "turned and swivelled by hand, locked"
+        made.append(
+            Claim(
+                "tapered.seat",
+                "washer or lock fitted, nut seated",
+                LOCK,
+                at,
+                now=seat,
+                rests=(ev.NutSeated,),
+                what=What.LOCKED,
+            )
+        )
+    made.append(
+        Claim(
+            "tapered.locked",
+            "nut locked at a tab position",
+            LOCK,
+            at,
+            (ev.Locked,),
+            what=What.LOCKED,
+        )
+    )
+    how = (
+        "residual clearance, locked"
+        if state.plan.method.gauged
+        else "turned and swivelled by hand, locked"
+    )
     rests = (*GAUGED, ev.HandChecked) if attempt.locked is not None else ()
     made.append(Claim("tapered.final", how, FINAL, at, now=_final(state), rests=rests))
     return tuple(made)
@@ -144,7 +240,12 @@ def claims(desk: Desk, state: Tapered) -> tuple[Claim, ...]:
 def _initial(state: Tapered) -> Verdict:
     stop = state.stopped_by()
     if stop == "no_play":
-        return Verdict("no measurable clearance", Level.STOP, "The thinnest feeler does not go in before mounting.", code=ev.DriveUpCode.NO_CLEARANCE)
+        return Verdict(
+            "no measurable clearance",
+            Level.STOP,
+            "The thinnest feeler does not go in before mounting.",
+            code=ev.DriveUpCode.NO_CLEARANCE,
+        )
     closed = state.initial_closed()
     if closed is None:
         return not_yet("Nothing was gauged yet.")
@@ -154,14 +255,21 @@ def _initial(state: Tapered) -> Verdict:
     found = closed.initial_verdict
     if stop == "group" and found is not None:
         return found
-    # Not decided between two groups: it is said at the end, and does not keep the nut from being driven.
-    return found if found is not None and found.level is Level.WATCH else Verdict("gauged", Level.GOOD, "Gauged before mounting.")
+    # Not decided between two groups: it is said at the end, and does not keep the nut from being
+    # driven.
+    return (
+        found
+        if found is not None and found.level is Level.WATCH
+        else Verdict("gauged", Level.GOOD, "Gauged before mounting.")
+    )
 
 
 def _window(state: Tapered) -> Verdict | None:
     stop = state.stopped_by()
     if stop == "window":
-        return Verdict("no window", Level.STOP, "There is nothing to aim at.", code=WindowCode.NO_WINDOW)
+        return Verdict(
+            "no window", Level.STOP, "There is nothing to aim at.", code=WindowCode.NO_WINDOW
+        )
     return state.proven_by() if stop == "feelers" else None
 
 
@@ -170,9 +278,17 @@ def _driven(state: Tapered) -> Verdict:
     if attempt.locked is not None:
         return Verdict("driven up", Level.GOOD, "Driven up and locked.")
     if not attempt.zero_set:
-        return not_yet("The zero mark is not set." if state.plan.method.from_a_mark else "No blow is struck yet.")
+        return not_yet(
+            "The zero mark is not set."
+            if state.plan.method.from_a_mark
+            else "No blow is struck yet."
+        )
     if parted(state) is not None:
-        return not_yet("Feeler and nut do not agree." if state.plan.method.from_a_mark else "Two gaugings do not agree.")
+        return not_yet(
+            "Feeler and nut do not agree."
+            if state.plan.method.from_a_mark
+            else "Two gaugings do not agree."
+        )
     if state.open_gauging() is not None or not ready_to_lock(state):
         return not_yet("Not where it should be yet.")
     return Verdict("driven up", Level.GOOD, "As far as it should be.")
@@ -189,9 +305,16 @@ def _seat(state: Tapered) -> Verdict:
     if seated is None:
         return Verdict("seated", Level.GOOD, "Seated on its washer.")
     proven = any(g.number > attempt.seated_after for g in state.on_sleeve())
-    # A leaf tells where the ring is; it sees neither a nut that is loose nor a seat that has let go.
-    if proven and seated.seat.verdict.level is not Level.GOOD and seated.seat.verdict.code not in (NutSeatCode.LET_GO, NutSeatCode.NOT_SEATED_YET):
-        return Verdict("gauged on its seat", Level.GOOD, "A gauging on the seat tells where the bearing is.")
+    # A leaf tells where the ring is; it sees neither a nut that is loose nor a seat that has let
+    # go.
+    if (
+        proven
+        and seated.seat.verdict.level is not Level.GOOD
+        and seated.seat.verdict.code not in (NutSeatCode.LET_GO, NutSeatCode.NOT_SEATED_YET)
+    ):
+        return Verdict(
+            "gauged on its seat", Level.GOOD, "A gauging on the seat tells where the bearing is."
+        )
     return seated.seat.verdict
 
 
@@ -202,4 +325,8 @@ def _final(state: Tapered) -> Verdict:
     if state.open_gauging() is not None:
         return not_yet("A final gauging is open: finish it, or gauge again.")
     found = attempt.final_verdict()
-    return found.overall if found is not None else Verdict("checked", Level.WATCH, "Checked; this version had no verdict for it.")
+    return (
+        found.overall
+        if found is not None
+        else Verdict("checked", Level.WATCH, "Checked; this version had no verdict for it.")
+    )

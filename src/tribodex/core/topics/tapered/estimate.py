@@ -1,4 +1,6 @@
-"""Where a bearing is believed to be, from the gaugings of a job: by the nut's turn, or by blows where nobody counts one."""
+"""Where a bearing is believed to be, from the gaugings of a job: by the nut's turn, or by blows
+where nobody counts one.
+"""
 
 from __future__ import annotations
 
@@ -20,7 +22,9 @@ from tribodex.core.topics.tapered.plan import Plan
 
 @dataclass(frozen=True)
 class Before:
-    """What is known before anything is driven: the plan, the gaugings of the unmounted clearance that count, and the group's limits."""
+    """What is known before anything is driven: the plan, the gaugings of the unmounted clearance
+    that count, and the group's limits.
+    """
 
     plan: Plan
     initials: Sequence[Gauging]
@@ -32,7 +36,10 @@ class Before:
 
     def measured(self, further: Sequence[Gauging] = ()) -> bool:
         """Whether every set that was read with was measured by micrometer."""
-        return all(gauging.set_of(self.plan).measured_um is not None for gauging in (*self.initials, *further))
+        return all(
+            gauging.set_of(self.plan).measured_um is not None
+            for gauging in (*self.initials, *further)
+        )
 
 
 def unmounted(before: Before) -> Known | None:
@@ -41,36 +48,63 @@ def unmounted(before: Before) -> Known | None:
     return believe_unmounted(evidence, before.group_um, before.measured()) if evidence else None
 
 
-def by_turns(before: Before, attempt: Attempt, used: Sequence[Gauging], nut_deg: float, mark_var_deg2: float, looked: bool = True) -> Belief | None:
-    """From the gaugings of an attempt, carried on by the nut's turn; None without an unmounted clearance or a pitch. Not `looked`: by readings
-    alone, whatever was seen at the parts.
+def by_turns(
+    before: Before,
+    attempt: Attempt,
+    used: Sequence[Gauging],
+    nut_deg: float,
+    mark_var_deg2: float,
+    *,
+    looked: bool = True,
+) -> Belief | None:
+    """From the gaugings of an attempt, carried on by the nut's turn; None without an unmounted
+    clearance or a pitch. Not `looked`: by readings alone, whatever was seen at the parts.
     """
     plan, initial = before.plan, before.spans()
     if not initial or plan.nut is None:
         return None
     used = [gauging for gauging in used if gauging.spans(plan)]
-    readings = [Reading(g.nut_deg, g.spans(plan), g.mark_var_deg2, g.correction_sd_um) for g in used]
+    readings = [
+        Reading(g.nut_deg, g.spans(plan), g.mark_var_deg2, g.correction_sd_um) for g in used
+    ]
     since = max(0.0, mark_var_deg2 - (used[-1].mark_var_deg2 if used else 0.0))
     # From the last reading on a turn is one with its own mark, also the first one of all.
     if nut_deg > (used[-1].nut_deg if used else 0.0) + 1e-9:
         since = max(since, MARK_SD_DEG**2)
     model = model_of(plan, attempt, looked)
-    return believe(model, initial, readings, nut_deg, since, before.group_um, before.measured(used))
+    return believe(
+        model,
+        initial,
+        readings,
+        nut_deg,
+        since,
+        group_um=before.group_um,
+        leaves_measured=before.measured(used),
+    )
 
 
 def model_of(plan: Plan, attempt: Attempt, looked: bool = True) -> SleeveModel:
-    """What is believed of the drive-up before it is gauged, with what was looked at. Raises ValueError without a nut."""
+    """What is believed of the drive-up before it is gauged, with what was looked at. Raises
+    ValueError without a nut.
+    """
     nut, hydraulic = plan.nut, plan.hydraulic
     if nut is None:
         raise ValueError("without a pitch there is no model of the drive-up")
-    start = hydraulic.start_drive_mm if hydraulic is not None and attempt.zero is ZeroPoint.START_PRESSURE else 0.0
+    start = (
+        hydraulic.start_drive_mm
+        if hydraulic is not None and attempt.zero is ZeroPoint.START_PRESSURE
+        else 0.0
+    )
     model = sleeve_model(plan.bearing, plan.shaft, nut.pitch_mm, attempt.zero, start)
     left = left_by(attempt.looked().values()) if looked else {}
     return replace(model, left=tuple(sorted(left.items()))) if left else model
 
 
-def struck(before: Before, attempt: Attempt, used: Sequence[Gauging], further: int = 0) -> Belief | None:
-    """Where nobody counts a turn: every gauging of the attempt and the blows between them; after `further` blows like the last.
+def struck(
+    before: Before, attempt: Attempt, used: Sequence[Gauging], further: int = 0
+) -> Belief | None:
+    """Where nobody counts a turn: every gauging of the attempt and the blows between them; after
+    `further` blows like the last.
 
     What a further counted turn takes (to the tab) follows from the pitch, as ever.
     """
@@ -81,7 +115,17 @@ def struck(before: Before, attempt: Attempt, used: Sequence[Gauging], further: i
     places, blows, tool = [], 0, 1
     for gauging in used:
         if spans := gauging.spans(plan):
-            places.append(Place(gauging.blows - blows, gauging.tool != tool, spans, gauging.correction_sd_um))
+            places.append(
+                Place(gauging.blows - blows, gauging.tool != tool, spans, gauging.correction_sd_um)
+            )
             blows, tool = gauging.blows, gauging.tool
     since = attempt.all_blows - blows + further
-    return believe_struck(model, initial, places, since, attempt.tool != tool, before.group_um, before.measured(used))
+    return believe_struck(
+        model,
+        initial,
+        places,
+        since,
+        attempt.tool != tool,
+        group_um=before.group_um,
+        leaves_measured=before.measured(used),
+    )

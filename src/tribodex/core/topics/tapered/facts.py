@@ -1,4 +1,6 @@
-"""What can happen at a tapered seat: the plan, gaugings, the zero mark, turns, the seat of the nut, the lock."""
+"""What can happen at a tapered seat: the plan, gaugings, the zero mark, turns, the seat of the nut,
+the lock.
+"""
 
 from __future__ import annotations
 
@@ -31,7 +33,9 @@ class DriveUpCode(StrEnum):
 
 @dataclass(frozen=True)
 class TaperedPlanned(Fact):
-    """The plan of a drive-up. Said again, with the reason, when it changes before the bearing is gauged."""
+    """The plan of a drive-up. Said again, with the reason, when it changes before the bearing is
+    gauged.
+    """
 
     VERSION: ClassVar[int] = 4
 
@@ -45,7 +49,9 @@ class TaperedPlanned(Fact):
 
 @dataclass(frozen=True)
 class GaugingStarted(Fact):
-    """A gauging began; the nut is not moved during it. The correction is for an inner ring warmer than the outer."""
+    """A gauging began; the nut is not moved during it. The correction is for an inner ring warmer
+    than the outer.
+    """
 
     gauging: int
     phase: Phase
@@ -62,8 +68,9 @@ class GaugingStarted(Fact):
 
 @dataclass(frozen=True)
 class LeafTried(Fact):
-    """A leaf or stack was tried. `typed` is what the person wrote, when it was not tapped; `both_rows`: said of both rows at once;
-    `unmounted`: before there was a nut, rows are named by the faces.
+    """A leaf or stack was tried. `typed` is what the person wrote, when it was not tapped;
+    `both_rows`: said of both rows at once; `unmounted`: before there was a nut, rows are named by
+    the faces.
     """
 
     gauging: int
@@ -81,7 +88,9 @@ class LeafTried(Fact):
 
 @dataclass(frozen=True)
 class FeelersTaken(Fact):
-    """Another gauge set is in hand from here on. What was read before keeps the set that it was read with."""
+    """Another gauge set is in hand from here on. What was read before keeps the set that it was
+    read with.
+    """
 
     feeler: FeelerSet
 
@@ -91,7 +100,9 @@ class FeelersTaken(Fact):
 
 @dataclass(frozen=True)
 class PlaceRepeated(Fact):
-    """A place of a row is gauged anew; what was read there before stays in the log and no longer counts."""
+    """A place of a row is gauged anew; what was read there before stays in the log and no longer
+    counts.
+    """
 
     gauging: int
     place: int
@@ -104,7 +115,9 @@ class PlaceRepeated(Fact):
 
 @dataclass(frozen=True)
 class GaugingClosed(Fact):
-    """A gauging was finished, with its mean and its judgement at that time. Said again when a reading is corrected."""
+    """A gauging was finished, with its mean and its judgement at that time. Said again when a
+    reading is corrected.
+    """
 
     gauging: int
     summary: Summary
@@ -131,9 +144,11 @@ class OutsideAccepted(Fact):
 
 @dataclass(frozen=True)
 class ZeroSet(Fact):
-    """The nut stands at its zero point and is marked. `tap_tested`: it did not turn by hand after a tap.
+    """The nut stands at its zero point and is marked. `tap_tested`: it did not turn by hand after a
+    tap.
 
-    `start_pressure_mpa` is set when a hydraulic nut was pressed to its start; `counted_from` where the plan's sheet did not say it.
+    `start_pressure_mpa` is set when a hydraulic nut was pressed to its start; `counted_from` where
+    the plan's sheet did not say it.
     """
 
     tap_tested: bool
@@ -154,7 +169,9 @@ class NutTurned(Fact):
 
 @dataclass(frozen=True)
 class BlowsStruck(Fact):
-    """Blows on the spanner; how far the nut went nobody counted. `same`: by the same hand, hammer and spanner as the last ones."""
+    """Blows on the spanner; how far the nut went nobody counted. `same`: by the same hand, hammer
+    and spanner as the last ones.
+    """
 
     blows: int
     same: bool
@@ -170,14 +187,23 @@ class NoPlayFound(Fact):
 
     def judgements(self) -> tuple[Verdict, ...]:
         where = ", ".join(self.places)
-        return (Verdict("no measurable clearance", Level.STOP, f"Not even the thinnest feeler goes in at {where}.", code=DriveUpCode.NO_CLEARANCE),)
+        return (
+            Verdict(
+                "no measurable clearance",
+                Level.STOP,
+                f"Not even the thinnest feeler goes in at {where}.",
+                code=DriveUpCode.NO_CLEARANCE,
+            ),
+        )
 
 
 @dataclass(frozen=True)
 class LookedAt(Fact):
-    """Leaf and nut did not agree: what was found at something that does not move the bearing, the nut at `nut_deg`.
+    """Leaf and nut did not agree: what was found at something that does not move the bearing, the
+    nut at `nut_deg`.
 
-    `moved_mm` is how far the ring went up its sleeve since the zero mark, where it was measured; `nut_mm` what the nut says to that.
+    `moved_mm` is how far the ring went up its sleeve since the zero mark, where it was measured;
+    `nut_mm` what the nut says to that.
     """
 
     look: LookTarget
@@ -200,12 +226,16 @@ class LookedAt(Fact):
             if PROVES[self.found] is Explanation.SLIP
             else ("parts that do not belong together", DriveUpCode.NO_PAIR)
         )
-        return (Verdict(word, Level.STOP, f"{WORDS[self.look][self.found].capitalize()}.", code=code),)
+        return (
+            Verdict(word, Level.STOP, f"{WORDS[self.look][self.found].capitalize()}.", code=code),
+        )
 
 
 @dataclass(frozen=True)
 class LeafFollowed(Fact):
-    """Leaf and nut did not agree; the leaf was confirmed, `checks` were made without moving the bearing, and it leads from here."""
+    """Leaf and nut did not agree; the leaf was confirmed, `checks` were made without moving the
+    bearing, and it leads from here.
+    """
 
     gauging: int
     checks: tuple[str, ...]
@@ -216,8 +246,9 @@ class LeafFollowed(Fact):
 class NutSeated(Fact):
     """The nut was backed off, its washer or lock fitted, and the nut seated firmly.
 
-    `behind_deg` is counted in whole turns: behind the old mark, below zero past it; None where nobody said. `moved_mm` is
-    sleeve end to ring after less before. `gauge_first`: the bearing may have been driven on by more than may be ignored.
+    `behind_deg` is counted in whole turns: behind the old mark, below zero past it; None where
+    nobody said. `moved_mm` is sleeve end to ring after less before. `gauge_first`: the bearing may
+    have been driven on by more than may be ignored.
     """
 
     behind_deg: float | None
@@ -239,7 +270,9 @@ class NutSeated(Fact):
 
 @dataclass(frozen=True)
 class Reseated(Fact):
-    """What schema 2 kept of a re-seat: `past_deg` past the old mark, below zero behind it. No longer said: it knew no washer thickness."""
+    """What schema 2 kept of a re-seat: `past_deg` past the old mark, below zero behind it. No
+    longer said: it knew no washer thickness.
+    """
 
     past_deg: float
     typed: str
@@ -260,7 +293,10 @@ class HandChecked(Fact):
         if self.verdict is not None:
             return (self.verdict.overall,)
         if self.swivel == "binds" or not self.turns_freely:
-            why = "The ring binds, or does not turn freely: it was driven too far. Release, and start again."
+            why = (
+                "The ring binds, or does not turn freely: it was driven too far. Release, and start"
+                " again."
+            )
             return (Verdict("binds", Level.STOP, why, code=DriveUpCode.BINDS),)
         return ()
 
@@ -274,7 +310,9 @@ class RiskChosen(Fact):
 
 @dataclass(frozen=True)
 class TabSeen(Fact):
-    """At the present nut position a tab will meet a slot after `turn_deg` of tightening (zero: square now)."""
+    """At the present nut position a tab will meet a slot after `turn_deg` of tightening (zero:
+    square now).
+    """
 
     turn_deg: float
     typed: str
@@ -285,7 +323,8 @@ class TabSeen(Fact):
 class Locked(Fact):
     """The nut was tightened by `turn_deg` to a tab position and the tab was bent.
 
-    Outside window or range somebody decided it by name; `over_um` is what may come out beyond the card's largest for it.
+    Outside window or range somebody decided it by name; `over_um` is what may come out beyond the
+    card's largest for it.
     """
 
     turn_deg: float

@@ -12,7 +12,8 @@ def feelers_move(state: Tapered) -> NextMove:
         Do.DECIDE_FEELERS,
         "Stop: this set cannot prove this window",
         state.proven_by().reason,
-        "Ways out: another set in hand; a bearing of the next clearance group, and this job abandoned; or a named person accepts it: then less than "
-        "the thinnest feeler is “no measurable clearance”, and ends as a stop.",
+        "Ways out: another set in hand; a bearing of the next clearance group, and this job"
+        " abandoned; or a named person accepts it: then less than the thinnest feeler is “no"
+        " measurable clearance”, and ends as a stop.",
         stops=True,
     )

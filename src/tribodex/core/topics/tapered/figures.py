@@ -10,7 +10,8 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.gauging import mean_result
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.running import play_gone_at
-from tribodex.core.mounting.window import Window, half_rule, reduction_result, window_result
+from tribodex.core.mounting.window import Window
+from tribodex.core.mounting.window_working import half_rule, reduction_result, window_result
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered.parting import apart
 from tribodex.core.topics.tapered.state import Tapered
@@ -39,34 +40,64 @@ def _figures(state: Tapered, window: Window | None, position: Belief | None) -> 
     gauged = state.gauged()
     if initial is not None and window is not None:
         at_uncertainty = initial.summary.uncertainty_um
-        if position is not None and plan.nut is not None and state.attempt.nut_deg > 0 and plan.method is not Method.BLOWS:
+        if (
+            position is not None
+            and plan.nut is not None
+            and state.attempt.nut_deg > 0
+            and plan.method is not Method.BLOWS
+        ):
             since = state.attempt.nut_deg - (gauged[-1].nut_angle_deg if gauged else 0.0)
             start = gauged[-1].mean_um if gauged else initial.summary.mean_um
             if since > 0:
-                figures.append(position_result(position, plan.bearing, plan.shaft, plan.nut, since, start))
+                figures.append(
+                    position_result(
+                        position, plan.bearing, plan.shaft, plan.nut, since, from_um=start
+                    )
+                )
         nothing = state.no_play_here()
         if nothing is not None:
-            note = f"No measurable clearance: the thinnest feeler, {um_text(nothing.thinnest_um)}, does not go in. That is not a number."
-            figures.append(Result("gauged_clearance", "Clearance, last gauged", None, "µm", note=note))
+            note = (
+                f"No measurable clearance: the thinnest feeler, {um_text(nothing.thinnest_um)},"
+                " does not go in. That is not a number."
+            )
+            figures.append(
+                Result("gauged_clearance", "Clearance, last gauged", None, "µm", note=note)
+            )
         elif gauged:
             last = state.attempt.gaugings
             closed = next(g.closed for g in reversed(last) if g.closed)
             figures.append(mean_result(closed.summary, "Clearance, last gauged"))
             uncertainty = (closed.summary.uncertainty_um**2 + at_uncertainty**2) ** 0.5
-            figures.append(reduction_result(initial.summary.mean_um, closed.summary.mean_um, uncertainty))
-            figures.append(play_gone_at(plan.bearing, closed.summary.mean_um, shaft_um=plan.warm_shaft_um))
+            figures.append(
+                reduction_result(initial.summary.mean_um, closed.summary.mean_um, uncertainty)
+            )
+            figures.append(
+                play_gone_at(plan.bearing, closed.summary.mean_um, shaft_um=plan.warm_shaft_um)
+            )
         unmounted = mean_result(initial.summary, "Unmounted clearance, gauged")
         figures.insert(
             0 if not state.attempt.zero_set else len(figures),
             replace(unmounted, id="unmounted_clearance", verdict=initial.initial_verdict),
         )
         believed = state.unmounted()
-        if believed is not None and unmounted.value is not None and abs(believed.mean_um - unmounted.value) >= 0.5:
+        if (
+            believed is not None
+            and unmounted.value is not None
+            and abs(believed.mean_um - unmounted.value) >= 0.5
+        ):
             note = (
-                "What was gauged, with the group's limits as a soft prior. The window is the one of this clearance; nothing gauged later changes it."
+                "What was gauged, with the group's limits as a soft prior. The window is the one of"
+                " this clearance; nothing gauged later changes it."
             )
             figures.append(
-                Result("believed_clearance", "Unmounted clearance, believed", believed.mean_um, "µm", uncertainty=2 * believed.sd_um, note=note)
+                Result(
+                    "believed_clearance",
+                    "Unmounted clearance, believed",
+                    believed.mean_um,
+                    "µm",
+                    uncertainty=2 * believed.sd_um,
+                    note=note,
+                )
             )
         if state.stopped_by() != "group":
             figures.append(window_result(window, plan.card_source_id))
@@ -91,13 +122,17 @@ def _disagreements(state: Tapered) -> tuple[str, ...]:
         if said is not None and abs(said[0] - said[1]) > said[2]:
             way = "more" if said[0] > said[1] else "less"
             found.append(
-                f"Gauging {after.number} reads {um_text(abs(said[0] - said[1]))} {way} than the nut's turn says, beyond the uncertainty of both "
-                f"({um_text(said[2])})."
+                f"Gauging {after.number} reads {um_text(abs(said[0] - said[1]))} {way} than the"
+                f" nut's turn says, beyond the uncertainty of both ({um_text(said[2])})."
             )
     first = state.initials()[-1:]
-    moved = next((g for g in state.attempt.gaugings if g.closed and first and g.where is not first[0].where), None)
+    moved = next(
+        (g for g in state.attempt.gaugings if g.closed and first and g.where is not first[0].where),
+        None,
+    )
     if moved is not None:
         found.append(
-            f"Gauging {moved.number} was taken {PLACES[moved.where]}, the unmounted clearance {PLACES[first[0].where]}: a difference to bear in mind."
+            f"Gauging {moved.number} was taken {PLACES[moved.where]}, the unmounted clearance"
+            f" {PLACES[first[0].where]}: a difference to bear in mind."
         )
     return tuple(found)

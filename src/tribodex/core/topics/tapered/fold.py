@@ -1,4 +1,6 @@
-"""What each kind of entry makes of a drive-up. One short function each, found by the entry's type: a long log is folded in one pass."""
+"""What each kind of entry makes of a drive-up. One short function each, found by the entry's type:
+a long log is folded in one pass.
+"""
 
 from __future__ import annotations
 
@@ -26,20 +28,33 @@ def fold(state: Tapered, event: Event, fact: Fact) -> None:
 
 
 def blank(last: Tapered | None, reason: str) -> Tapered:
-    """A first attempt; or the next one after the bearing was released, with what stays true: plan, gaugings, what was accepted."""
+    """A first attempt; or the next one after the bearing was released, with what stays true: plan,
+    gaugings, what was accepted.
+    """
     if last is None:
         return Tapered()
     last.forget()
     _nut_moved(last)
     last.attempt.released = reason
-    # Taking the bearing off does not make wrong parts right: that was seen, and stands until it is looked at again.
-    wrong = {look: said for look, said in last.attempt.looks.items() if PROVES.get(said.found) is Explanation.TAPER}
-    last.attempts.append(Attempt(last.attempt.number + 1, row_out=last.attempt.row_out, looks=wrong))
+    # Taking the bearing off does not make wrong parts right: that was seen, and stands until it is
+    # looked at again.
+    wrong = {
+        look: said
+        for look, said in last.attempt.looks.items()
+        if PROVES.get(said.found) is Explanation.TAPER
+    }
+    last.attempts.append(
+        Attempt(last.attempt.number + 1, row_out=last.attempt.row_out, looks=wrong)
+    )
     return last
 
 
-def _on(kind: type[P]) -> Callable[[Callable[[Tapered, Event, P], None]], Callable[[Tapered, Event, P], None]]:
-    def register(function: Callable[[Tapered, Event, P], None]) -> Callable[[Tapered, Event, P], None]:
+def _on(
+    kind: type[P],
+) -> Callable[[Callable[[Tapered, Event, P], None]], Callable[[Tapered, Event, P], None]]:
+    def register(
+        function: Callable[[Tapered, Event, P], None],
+    ) -> Callable[[Tapered, Event, P], None]:
         _APPLY[kind] = function
         return function
 
@@ -70,7 +85,9 @@ def _feelers_taken(state: Tapered, _: Event, said: ev.FeelersTaken) -> None:
 def _gauging_started(state: Tapered, _: Event, said: ev.GaugingStarted) -> None:
     _nut_moved(state)
     attempt, initial = state.attempt, said.phase is Phase.INITIAL
-    gauging = Gauging.begun(said, attempt.nut_deg, attempt.number, attempt.mark_var_deg2, state.feelers)
+    gauging = Gauging.begun(
+        said, attempt.nut_deg, attempt.number, attempt.mark_var_deg2, state.feelers
+    )
     gauging.blows, gauging.tool = (0, 1) if initial else (attempt.all_blows, attempt.tool)
     state.numbered[gauging.number] = gauging
     (state.initial if initial else attempt.gaugings).append(gauging)
@@ -95,7 +112,10 @@ def _gauging_closed(state: Tapered, _: Event, said: ev.GaugingClosed) -> None:
     if gauging := state.numbered.get(said.gauging):
         gauging.closed = said
         if gauging.attempt:
-            state.attempt.struck_at[gauging.number], state.attempt.blows_since = state.attempt.blows, 0
+            state.attempt.struck_at[gauging.number], state.attempt.blows_since = (
+                state.attempt.blows,
+                0,
+            )
 
 
 @_on(ev.NoPlayFound)
@@ -149,7 +169,8 @@ def _nut_seated(state: Tapered, _: Event, said: ev.NutSeated) -> None:
     _nut_moved(state)
     attempt, seat = state.attempt, said.seat
     attempt.seated, attempt.seated_after = said, state.last_gauging_number
-    # What the bearing was driven on while seating counts as a turn; tab positions are looked for anew.
+    # What the bearing was driven on while seating counts as a turn; tab positions are looked for
+    # anew.
     attempt.nut_deg += seat.extra_deg
     attempt.mark_var_deg2 += seat.extra_sd_deg**2
     attempt.tab_at_deg = None

@@ -19,35 +19,50 @@ def lock_words(kind: LockKind) -> str:
     >>> lock_words(LockKind.TAB_WASHER), lock_words(LockKind.LOCK_PLATE)
     ('bend the tab', 'screw the plate down')
     """
-    return {LockKind.TAB_WASHER: "bend the tab", LockKind.LOCK_PLATE: "screw the plate down", LockKind.LOCKING_CLIP: "fit the clip"}[kind]
+    return {
+        LockKind.TAB_WASHER: "bend the tab",
+        LockKind.LOCK_PLATE: "screw the plate down",
+        LockKind.LOCKING_CLIP: "fit the clip",
+    }[kind]
 
 
 def seat_move(state: Tapered) -> NextMove:
-    """Washer off while driving: nut off, washer on, nut seated firmly behind its old mark. Or the lock nut in place of the hydraulic one."""
+    """Washer off while driving: nut off, washer on, nut seated firmly behind its old mark. Or the
+    lock nut in place of the hydraulic one.
+    """
     plan = state.plan
     if plan.hydraulic is not None:
         return NextMove(
             Do.SEAT,
             "Hydraulic nut away; fit lock nut and lock, seat the nut",
-            "Pressure off and oil drained, then the hydraulic nut comes away and the lock nut goes on with its lock. Seat it firmly; "
-            "nothing more is to "
-            "come out of the clearance. Turns count anew from the seat.",
-            "Proof that the bearing kept its place: gauge it again, or sleeve end to ring before and after (dial or depth micrometer).",
+            "Pressure off and oil drained, then the hydraulic nut comes away and the lock nut goes"
+            " on with its lock. Seat it firmly; nothing more is to come out of the clearance. Turns"
+            " count anew from the seat.",
+            "Proof that the bearing kept its place: gauge it again, or sleeve end to ring before"
+            " and after (dial or depth micrometer).",
         )
     thickness = plan.washer_thickness_mm
     if plan.nut is not None and thickness is not None:
         behind = seat_behind_deg(thickness, plan.nut.pitch_mm)
         how = "measured" if plan.washer_measured else "remembered: measure it"
-        where = f"With a washer of {thickness_words(thickness)} ({how}) it seats {behind_words(behind)} its old mark. Count whole turns."
+        where = (
+            f"With a washer of {thickness_words(thickness)} ({how}) it seats {behind_words(behind)}"
+            " its old mark. Count whole turns."
+        )
         if behind >= 330:
             where += " It may look as if it stood on the mark: it does not."
     else:
-        where = "The washer has a thickness, so the nut seats behind its old mark: measure it, and count whole turns."
+        where = (
+            "The washer has a thickness, so the nut seats behind its old mark: measure it, and"
+            " count whole turns."
+        )
     return NextMove(
         Do.SEAT,
         "Fit the washer; seat the nut firmly, not to its old mark",
-        f"Measure sleeve end to ring; back the nut off, washer on with its inner tab in the slot; tighten with less force than before. {where}",
-        "Forced on to the old mark the nut would drive the bearing up by the washer's thickness. The seat must hold dry while the nut is off.",
+        "Measure sleeve end to ring; back the nut off, washer on with its inner tab in the slot;"
+        f" tighten with less force than before. {where}",
+        "Forced on to the old mark the nut would drive the bearing up by the washer's thickness."
+        " The seat must hold dry while the nut is off.",
     )
 
 
@@ -60,7 +75,8 @@ def lock_move(state: Tapered, position: Belief, window: Window) -> NextMove:
         return NextMove(
             Do.LOCK,
             f"Inside the window: tighten until the {lock.words} fits",
-            f"The positions of nut and {lock.words} are not known in this plan; count them and give them, to see what each leaves.",
+            f"The positions of nut and {lock.words} are not known in this plan; count them and give"
+            " them, to see what each leaves.",
             f"{TIGHTEN_ONLY} Log how far you tightened.",
         )
     first = state.first_tab_deg()
@@ -70,7 +86,11 @@ def lock_move(state: Tapered, position: Belief, window: Window) -> NextMove:
         if (meet := meet_move(state)) is not None:
             return meet
         short = state.leaf_allows(0.0).code == LockCode.NOT_REACHED
-        headline = f"No {lock.stop} position in reach is inside the window" if short else f"Inside the window, but no {lock.stop} position is"
+        headline = (
+            f"No {lock.stop} position in reach is inside the window"
+            if short
+            else f"Inside the window, but no {lock.stop} position is"
+        )
         return NextMove(Do.LOCK, headline, way_out(found), TIGHTEN_ONLY)
     if first is None:
         return look_move(state, step)
@@ -78,7 +98,9 @@ def lock_move(state: Tapered, position: Belief, window: Window) -> NextMove:
 
 
 def meet_move(state: Tapered) -> NextMove | None:
-    """Past the window, where the next tab may be met by name all the same; None where it may not. Judged at its far end while nobody looked."""
+    """Past the window, where the next tab may be met by name all the same; None where it may not.
+    Judged at its far end while nobody looked.
+    """
     nut, first = state.plan.nut, state.first_tab_deg()
     step = nut.tab_step_deg if nut is not None else None
     if step is None:
@@ -89,11 +111,16 @@ def meet_move(state: Tapered) -> NextMove | None:
     if state.plan.seats_again and not state.attempt.has_seat:
         return seat_move(state)
     stop, ruling = state.plan.lock.stop, state.may_lock(first or 0.0)
-    ways = f"Or another washer, plate or clip position; or release the bearing and drive up less far. {TIGHTEN_ONLY}"
+    ways = (
+        "Or another washer, plate or clip position; or release the bearing and drive up less far."
+        f" {TIGHTEN_ONLY}"
+    )
     headline = f"Past the window: meet the next {stop} by name, or release"
     if first is None:
         headline = f"Past the window. Look where the next {stop} stands: it may be met by name"
-    return NextMove(Do.LOCK, headline, f"{ruling.reason} {found.reason}", ways, turn_deg=first, stops=True)
+    return NextMove(
+        Do.LOCK, headline, f"{ruling.reason} {found.reason}", ways, turn_deg=first, stops=True
+    )
 
 
 def bend_move(nut: LockNut, good: TabPosition) -> NextMove:
@@ -101,7 +128,11 @@ def bend_move(nut: LockNut, good: TabPosition) -> NextMove:
     stop, how = nut.lock.stop, lock_words(nut.lock)
     if good.turn_deg == 0:
         return NextMove(
-            Do.LOCK, f"A {stop} stands square in a slot: {how} here", good.verdict.reason, f"Do not loosen to ease the {stop} in.", turn_deg=0.0
+            Do.LOCK,
+            f"A {stop} stands square in a slot: {how} here",
+            good.verdict.reason,
+            f"Do not loosen to ease the {stop} in.",
+            turn_deg=0.0,
         )
     return NextMove(
         Do.LOCK,
@@ -121,10 +152,15 @@ def look_move(state: Tapered, step_deg: float) -> NextMove:
     where = "Far enough"
     if state.plan.method.gauged:
         # The turn to the tab may be what is still missing.
-        where = "Nearly there" if state.leaf_allows(0.0).code == LockCode.NOT_REACHED else "Inside the window"
+        where = (
+            "Nearly there"
+            if state.leaf_allows(0.0).code == LockCode.NOT_REACHED
+            else "Inside the window"
+        )
     return NextMove(
         Do.LOCK,
         f"{where}. Look where the next {stop} stands",
-        f"Measure along the rim from any slot to the next {stop} in the tightening direction ({reach}, the smallest counts).",
+        f"Measure along the rim from any slot to the next {stop} in the tightening direction"
+        f" ({reach}, the smallest counts).",
         TIGHTEN_ONLY,
     )

@@ -46,10 +46,12 @@ class Do(StrEnum):
 
 @dataclass(frozen=True)
 class NextMove(Move):
-    """The next move of a drive-up. `turn_deg`, `leaf` and `place` are set where `do` needs them; lengths of rim and drive-up in mm.
+    """The next move of a drive-up. `turn_deg`, `leaf` and `place` are set where `do` needs them;
+    lengths of rim and drive-up in mm.
 
-    `places`: at how many places the gauging is worth taking, None for as many as planned. `blows`: how many may be struck;
-    `another_tool`: by a lighter or heavier hammer or spanner than the last ones.
+    `places`: at how many places the gauging is worth taking, None for as many as planned. `blows`:
+    how many may be struck; `another_tool`: by a lighter or heavier hammer or spanner than the last
+    ones.
     """
 
     do: Do
@@ -75,13 +77,21 @@ def leaf_words(stack: Stack) -> str:
     """
     if len(stack.leaves_um) == 1:
         return um_text(stack.thickness_um)
-    return f"{um_text(stack.thickness_um)}, that is " + " + ".join(_mark(leaf) for leaf in stack.leaves_um)
+    return f"{um_text(stack.thickness_um)}, that is " + " + ".join(
+        _mark(leaf) for leaf in stack.leaves_um
+    )
 
 
 def _mark(leaf_um: float) -> str:
-    """What is marked on a leaf: thousandths when it is a whole number of half thousandths, else millimetres."""
+    """What is marked on a leaf: thousandths when it is a whole number of half thousandths, else
+    millimetres.
+    """
     halves = leaf_um / (UM_PER[LengthUnit.THOU] / 2)
-    return f"{round(halves) / 2:g} thou" if abs(halves - round(halves)) < 0.01 else f"{leaf_um / 1000:.4g}"
+    return (
+        f"{round(halves) / 2:g} thou"
+        if abs(halves - round(halves)) < 0.01
+        else f"{leaf_um / 1000:.4g}"
+    )
 
 
 def tenths(chance: float) -> str:
@@ -90,7 +100,9 @@ def tenths(chance: float) -> str:
     >>> tenths(0.84), tenths(0.99)
     ('about 8 in 10', 'almost sure')
     """
-    return in_words(chance) if chance < 0.15 or chance > 0.95 else f"about {round(chance * 10)} in 10"
+    return (
+        in_words(chance) if chance < 0.15 or chance > 0.95 else f"about {round(chance * 10)} in 10"
+    )
 
 
 def along_rim(nut: LockNut | None, degrees: float) -> str:
@@ -104,14 +116,25 @@ def along_rim(nut: LockNut | None, degrees: float) -> str:
 
 
 def release_how(state: Tapered) -> str:
-    """How the bearing is let go safely, for what it sits on, and how far the nut goes back before."""
+    """How the bearing is let go safely, for what it sits on, and how far the nut goes back
+    before."""
     plan = state.plan
     moved = plan.drive_up_mm or usual_drive_up_mm(plan.bearing.bore_mm, plan.bearing.taper.slope)
     turned = state.attempt.nut_deg * plan.nut.pitch_mm / 360 if plan.nut is not None else 0.0
     washer = plan.washer_thickness_mm
     # Driven further than planned: it comes back as far as it was driven.
     drive_up = Span(moved.low, max(moved.high, round(turned, 2)))
-    under = plan.lock is LockKind.TAB_WASHER and plan.seat is not Seat.WITHDRAWAL_SLEEVE and not (plan.reseats and not state.attempt.has_seat)
-    between = (Span(washer, washer) if washer is not None else WASHER_MM) if under else Span(0.0, 0.0)
-    pitch = plan.nut.pitch_mm if plan.nut is not None and plan.seat is not Seat.WITHDRAWAL_SLEEVE else None
+    under = (
+        plan.lock is LockKind.TAB_WASHER
+        and plan.seat is not Seat.WITHDRAWAL_SLEEVE
+        and not (plan.reseats and not state.attempt.has_seat)
+    )
+    between = (
+        (Span(washer, washer) if washer is not None else WASHER_MM) if under else Span(0.0, 0.0)
+    )
+    pitch = (
+        plan.nut.pitch_mm
+        if plan.nut is not None and plan.seat is not Seat.WITHDRAWAL_SLEEVE
+        else None
+    )
     return letting_go(plan.seat, BackedOff(drive_up, between, pitch)).in_full

@@ -12,8 +12,8 @@ from tribodex.core.topics.tapered.state import Tapered
 
 @dataclass(frozen=True)
 class PartedView:
-    """Leaf and nut do not agree. `checks` are looks that move nothing; `leads`: whether the leaf may lead once they are made; the test turn in
-    degrees.
+    """Leaf and nut do not agree. `checks` are looks that move nothing; `leads`: whether the leaf
+    may lead once they are made; the test turn in degrees.
     """
 
     read_um: float
@@ -23,13 +23,15 @@ class PartedView:
     checks: tuple[CheckView, ...]
     test_turn_deg: float
     leads: bool
-    # Whether the ring's travel can be held against the nut's, by two lengths from sleeve end to ring.
+    # Whether the ring's travel can be held against the nut's, by two lengths from sleeve end to
+    # ring.
     by_travel: bool
 
 
 @dataclass(frozen=True)
 class CheckView:
-    """One look that does not move the bearing: `found` what was found, empty while nobody looked."""
+    """One look that does not move the bearing: `found` what was found, empty while nobody
+    looked."""
 
     id: str
     text: str
@@ -59,7 +61,14 @@ def parted_view(state: Tapered) -> PartedView | None:
             text=words,
             must=key in must,
             found=looked.get(LookTarget(key), "") if key in [*LookTarget] else "",
-            answers=tuple(AnswerView(answer.value, told) for answer, told in WORDS[LookTarget(key)].items()) if key in [*LookTarget] else (),
+            answers=(
+                tuple(
+                    AnswerView(answer.value, told)
+                    for answer, told in WORDS[LookTarget(key)].items()
+                )
+                if key in [*LookTarget]
+                else ()
+            ),
         )
         for key, words in checks_for(state.plan.method).items()
         if found is not None or key in (LookTarget.NUMBERS, LookTarget.THREADS)
@@ -72,5 +81,7 @@ def parted_view(state: Tapered) -> PartedView | None:
         checks=checks,
         test_turn_deg=state.test_turn_deg(),
         leads=found is not None and found.cause not in MECHANISM,
-        by_travel=found is not None and state.plan.nut is not None and state.plan.method is not Method.BLOWS,
+        by_travel=found is not None
+        and state.plan.nut is not None
+        and state.plan.method is not Method.BLOWS,
     )

@@ -1,8 +1,9 @@
-"""Leaf and nut do not agree: what is left to explain it, what tells the explanations apart, and how far a test may go.
+"""Leaf and nut do not agree: what is left to explain it, what tells the explanations apart, and how
+far a test may go.
 
-Signs beside a reading outside its band: turns that brought nothing (the sleeve turns or slides with the nut), travel past the card's largest
-with the reduction not reached, turns that take too little, more taken out than was turned, and a belief that holds “as planned” for less likely
-than not.
+Signs beside a reading outside its band: turns that brought nothing (the sleeve turns or slides with
+the nut), travel past the card's largest with the reduction not reached, turns that take too little,
+more taken out than was turned, and a belief that holds “as planned” for less likely than not.
 """
 
 from __future__ import annotations
@@ -26,11 +27,13 @@ from tribodex.core.topics.tapered.state import Tapered
 
 # A reading outside the 99 % band of what the nut says has parted from it.
 BAND_99 = 2.576
-# A turn that should have taken less than this tells nothing (µm; common practice, no source); as planned, or hardly.
+# A turn that should have taken less than this tells nothing (µm; common practice, no source); as
+# planned, or hardly.
 TELLS_UM, LIKELY = 15.0, 0.5
-# A turn that takes less than this share of what it should on this shaft: another taper, or a sleeve that goes along. Shares of a fault that
-# readings have lifted clearly above what it has before any (3 % driven before, 4.5 % of the mechanism). Each chosen on 700 virtual mountings
-# of a seed of its own, of which 300 sound ones gave none.
+# A turn that takes less than this share of what it should on this shaft: another taper, or a sleeve
+# that goes along. Shares of a fault that readings have lifted clearly above what it has before any
+# (3 % driven before, 4.5 % of the mechanism). Each chosen on 700 virtual mountings of a seed of its
+# own, of which 300 sound ones gave none.
 SHORT_SLOPE, EARLY_ALARM, MECHANISM_ALARM = 0.65, 0.20, 0.40
 # An explanation with less than this share is not named.
 WORTH_NAMING = 0.03
@@ -50,7 +53,9 @@ BY_BLOWS = ("another_place", "sleeve_end", "numbers")
 
 def checks_for(method: Method) -> dict[str, str]:
     """What can be looked at where a method drives, by key."""
-    return {key: words for key, words in CHECKS.items() if method is not Method.BLOWS or key in BY_BLOWS}
+    return {
+        key: words for key, words in CHECKS.items() if method is not Method.BLOWS or key in BY_BLOWS
+    }
 
 
 def must_check(method: Method) -> tuple[str, ...]:
@@ -63,9 +68,14 @@ def must_check(method: Method) -> tuple[str, ...]:
 
 
 WORDS = {
-    Explanation.ZERO_LATE: "the nut was not at metal-to-metal at the zero mark, only hand-tight: the sleeve was still closing",
+    Explanation.ZERO_LATE: (
+        "the nut was not at metal-to-metal at the zero mark, only hand-tight: the sleeve was still"
+        " closing"
+    ),
     Explanation.ZERO_EARLY: "the bearing was driven up already when the zero mark was set",
-    Explanation.TAPER: "bearing and sleeve are not a pair, or the thread is another one: other taper, other pitch",
+    Explanation.TAPER: (
+        "bearing and sleeve are not a pair, or the thread is another one: other taper, other pitch"
+    ),
     Explanation.SLIP: "the sleeve slips or turns with the nut, or the shaft gives way",
     Explanation.READING: "a gauging reads wrong: rolled or bent feeler, dirt, rollers not settled",
 }
@@ -86,9 +96,11 @@ class Sign(StrEnum):
 
 @dataclass(frozen=True)
 class Parted:
-    """The last gauging and what the nut said it should be (µm). `confirmed`: a second gauging in the same place agrees with it.
+    """The last gauging and what the nut said it should be (µm). `confirmed`: a second gauging in
+    the same place agrees with it.
 
-    `again`: it was looked at once, the leaf was followed, and a further turn brought nothing either: the sleeve moves with the nut.
+    `again`: it was looked at once, the leaf was followed, and a further turn brought nothing
+    either: the sleeve moves with the nut.
     """
 
     gauging: Gauging
@@ -113,7 +125,9 @@ class Parted:
 
 
 def apart(state: Tapered, gauging: Gauging) -> tuple[float, float, float] | None:
-    """What a gauging read, what the nut said, and how far they may differ (µm); None where the nut says nothing."""
+    """What a gauging read, what the nut said, and how far they may differ (µm); None where the nut
+    says nothing.
+    """
     predicted = state.predicted(gauging)
     if gauging.closed is None or predicted is None:
         return None
@@ -123,7 +137,9 @@ def apart(state: Tapered, gauging: Gauging) -> tuple[float, float, float] | None
 
 
 def parted(state: Tapered) -> Parted | None:
-    """Whether the last gauging on the sleeve has parted from the nut's turn, and nobody has decided yet; with the reason where it was seen."""
+    """Whether the last gauging on the sleeve has parted from the nut's turn, and nobody has decided
+    yet; with the reason where it was seen.
+    """
     found, cause = _parted(state), proven(state.attempt.looked().values())
     if found is None and cause in MECHANISM and state.attempt.locked is None:
         found = _seen(state)
@@ -131,18 +147,40 @@ def parted(state: Tapered) -> Parted | None:
 
 
 def _seen(state: Tapered) -> Parted | None:
-    """What was seen at the parts stands, whatever is gauged after it: no reading makes a wrong pair right, or a sleeve hold."""
+    """What was seen at the parts stands, whatever is gauged after it: no reading makes a wrong pair
+    right, or a sleeve hold.
+    """
     # Seen before anything was gauged on the sleeve, it stands against the unmounted clearance.
-    last = next((gauging for gauging in (*reversed(state.on_sleeve()), *reversed(state.initials())) if gauging.closed is not None), None)
+    last = next(
+        (
+            gauging
+            for gauging in (*reversed(state.on_sleeve()), *reversed(state.initials()))
+            if gauging.closed is not None
+        ),
+        None,
+    )
     if last is None or last.closed is None:
         return None
     read = last.closed.summary.mean_um
-    return Parted(gauging=last, read_um=read, expected_um=read, reach_um=0.0, confirmed=True, left=_left(state), sign=Sign.SEEN)
+    return Parted(
+        gauging=last,
+        read_um=read,
+        expected_um=read,
+        reach_um=0.0,
+        confirmed=True,
+        left=_left(state),
+        sign=Sign.SEEN,
+    )
 
 
 def _parted(state: Tapered) -> Parted | None:
     found = state.on_sleeve()
-    if not found or found[-1].closed is None or found[-1].number <= state.attempt.followed or state.attempt.locked is not None:
+    if (
+        not found
+        or found[-1].closed is None
+        or found[-1].number <= state.attempt.followed
+        or state.attempt.locked is not None
+    ):
         return None
     if state.plan.method is Method.BLOWS:
         return _grew(state, found)
@@ -165,11 +203,21 @@ def _parted(state: Tapered) -> Parted | None:
 
 
 def _grew(state: Tapered, found: Sequence[Gauging]) -> Parted | None:
-    """Blows cannot give play back: a gauging that reads more than an earlier one, beyond what both may be wrong by."""
+    """Blows cannot give play back: a gauging that reads more than an earlier one, beyond what both
+    may be wrong by.
+    """
     last, followed = found[-1], state.attempt.followed
     assert last.closed is not None  # asked by parted()
-    unmounted = [g for g in state.gaugings if g.phase is Phase.INITIAL and g.closed is not None][-1:] if not followed else []
-    before = [(g, g.closed.summary) for g in (*unmounted, *found[:-1]) if g.closed is not None and g.number >= followed and g.where is last.where]
+    unmounted = (
+        [g for g in state.gaugings if g.phase is Phase.INITIAL and g.closed is not None][-1:]
+        if not followed
+        else []
+    )
+    before = [
+        (g, g.closed.summary)
+        for g in (*unmounted, *found[:-1])
+        if g.closed is not None and g.number >= followed and g.where is last.where
+    ]
     if not before:
         return None
     _, least = min(before, key=lambda pair: pair[1].mean_um)
@@ -177,7 +225,9 @@ def _grew(state: Tapered, found: Sequence[Gauging]) -> Parted | None:
     reach = BAND_99 * math.hypot(least.sd_um, read.sd_um, SHARED_SD_UM)
     if read.mean_um - least.mean_um <= reach:
         return None
-    here = [g for g, _ in before if g.attempt == last.attempt and abs(g.nut_deg - last.nut_deg) < 1e-6]
+    here = [
+        g for g, _ in before if g.attempt == last.attempt and abs(g.nut_deg - last.nut_deg) < 1e-6
+    ]
     return Parted(
         gauging=last,
         read_um=read.mean_um,
@@ -189,7 +239,9 @@ def _grew(state: Tapered, found: Sequence[Gauging]) -> Parted | None:
     )
 
 
-def _by_other_signs(state: Tapered, found: Sequence[Gauging], said: tuple[float, float, float] | None) -> Parted | None:
+def _by_other_signs(
+    state: Tapered, found: Sequence[Gauging], said: tuple[float, float, float] | None
+) -> Parted | None:
     last, followed = found[-1], state.attempt.followed > 0
     assert last.closed is not None  # asked by parted()
     read = last.closed.summary.mean_um
@@ -214,32 +266,45 @@ def _by_other_signs(state: Tapered, found: Sequence[Gauging], said: tuple[float,
         confirmed=True,
         left=_left(state),
         sign=sign,
-        again=followed and (sign is Sign.PAST_THE_CARD or (sign is Sign.NO_EFFECT and _went_along(state))),
+        again=followed
+        and (sign is Sign.PAST_THE_CARD or (sign is Sign.NO_EFFECT and _went_along(state))),
     )
 
 
 def _went_along(state: Tapered) -> bool:
-    """Whether a further turn without effect is the sleeve's: it was looked at once, and nothing shows that it kept its place. Where it was seen to
-    have kept it, it is looked at anew after every turn; a slit that still closes takes turns without effect as well.
+    """Whether a further turn without effect is the sleeve's: it was looked at once, and nothing
+    shows that it kept its place. Where it was seen to have kept it, it is looked at anew after
+    every turn; a slit that still closes takes turns without effect as well.
     """
     if not state.attempt.followed:
         return False
     if past_the_card(state, ZeroPoint.HAND_TIGHT):
         return True
-    before, now = state.attempt.looks.get(LookTarget.SLEEVE_END), state.attempt.looked().get(LookTarget.SLEEVE_END)
+    before, now = (
+        state.attempt.looks.get(LookTarget.SLEEVE_END),
+        state.attempt.looked().get(LookTarget.SLEEVE_END),
+    )
     return before is None or now is LookFound.UNKNOWN
 
 
 def no_effect(state: Tapered, found: Sequence[Gauging]) -> float | None:
-    """What should be left after the turns between two gaugings that took less than half of what they should, beyond their error; else None (µm).
+    """What should be left after the turns between two gaugings that took less than half of what
+    they should, beyond their error; else None (µm).
 
-    Counted from a tested zero, past the seating turn; a turn that should have taken less than 15 µm, or two leaf steps, tells nothing.
+    Counted from a tested zero, past the seating turn; a turn that should have taken less than 15
+    µm, or two leaf steps, tells nothing.
     """
     nut, attempt, last = state.plan.nut, state.attempt, found[-1]
-    if nut is None or last.closed is None or attempt.zero not in (ZeroPoint.FIRM, ZeroPoint.START_PRESSURE):
+    if (
+        nut is None
+        or last.closed is None
+        or attempt.zero not in (ZeroPoint.FIRM, ZeroPoint.START_PRESSURE)
+    ):
         return None
     bearing = state.plan.bearing
-    per_degree = reduction_per_degree_um(effective_ratio(bearing, state.plan.shaft), bearing.taper.slope, nut.pitch_mm)
+    per_degree = reduction_per_degree_um(
+        effective_ratio(bearing, state.plan.shaft), bearing.taper.slope, nut.pitch_mm
+    )
     seating, seating_sd = seating_degrees(attempt.zero, nut.pitch_mm)
     bears = seating + 2 * seating_sd
     steps = [cell.bracket.width_um for cell in last.cells(state.plan) if cell.bracket.closed]
@@ -257,19 +322,28 @@ def no_effect(state: Tapered, found: Sequence[Gauging]) -> float | None:
 
 
 def past_the_card(state: Tapered, zero: ZeroPoint | None = None) -> bool:
-    """Whether the nut went further than the card's largest drive-up, the sleeve's closing added where it counts from hand-tight, and the leaf
-    still stands above the window. `zero`: as if it counted from there.
+    """Whether the nut went further than the card's largest drive-up, the sleeve's closing added
+    where it counts from hand-tight, and the leaf still stands above the window. `zero`: as if it
+    counted from there.
     """
-    asked, window, says, nut = state.plan.turn_range_deg, state.window(), state.leaf_says(), state.plan.nut
+    asked, window, says, nut = (
+        state.plan.turn_range_deg,
+        state.window(),
+        state.leaf_says(),
+        state.plan.nut,
+    )
     if asked is None or window is None or says is None or nut is None or says.since_deg > 0:
         return False
     mean, sd = seating_degrees(zero or state.attempt.zero, nut.pitch_mm)
-    return state.attempt.nut_deg > asked.high + mean + 2 * sd and says.mean_um - says.uncertainty_um > window.high_um
+    return (
+        state.attempt.nut_deg > asked.high + mean + 2 * sd
+        and says.mean_um - says.uncertainty_um > window.high_um
+    )
 
 
 def by_belief(state: Tapered, found: Sequence[Gauging]) -> Sign | None:
-    """What all readings together say, though none stands out by itself; nothing before two gaugings on the sleeve, but for a drive-up before the
-    zero mark, which one can show.
+    """What all readings together say, though none stands out by itself; nothing before two gaugings
+    on the sleeve, but for a drive-up before the zero mark, which one can show.
     """
     now = state.by_readings()
     if now is None:
@@ -282,26 +356,36 @@ def by_belief(state: Tapered, found: Sequence[Gauging]) -> Sign | None:
         return Sign.SHORT
     if sum(shares.get(one, 0.0) for one in MECHANISM) > MECHANISM_ALARM:
         return Sign.NOT_AS_PLANNED
-    return Sign.NOT_AS_PLANNED if len(places) >= 2 and shares.get(Explanation.AS_PLANNED, 1.0) < LIKELY else None
+    return (
+        Sign.NOT_AS_PLANNED
+        if len(places) >= 2 and shares.get(Explanation.AS_PLANNED, 1.0) < LIKELY
+        else None
+    )
 
 
 def slope_share(state: Tapered) -> float | None:
-    """What a turn takes out after everything gauged, as a share of what it should on this shaft (hollow or soft ones counted); None where nothing
-    is computed.
+    """What a turn takes out after everything gauged, as a share of what it should on this shaft
+    (hollow or soft ones counted); None where nothing is computed.
     """
     now = state.by_readings()
-    return now.per_degree_um / model_of(state.plan, state.attempt).per_degree_um if now is not None else None
+    return (
+        now.per_degree_um / model_of(state.plan, state.attempt).per_degree_um
+        if now is not None
+        else None
+    )
 
 
 def _agree(one: Gauging, other: Gauging) -> bool:
     assert one.closed is not None and other.closed is not None  # only closed ones are given
     a, b = one.closed.summary, other.closed.summary
-    return abs(a.mean_um - b.mean_um) <= BAND_99 * math.hypot(a.sd_um, b.sd_um, SHARED_SD_UM, SHARED_SD_UM)
+    return abs(a.mean_um - b.mean_um) <= BAND_99 * math.hypot(
+        a.sd_um, b.sd_um, SHARED_SD_UM, SHARED_SD_UM
+    )
 
 
 def _left(state: Tapered) -> tuple[Explanation, ...]:
-    """What is left to explain it, the likeliest first. A feeler cannot tell another taper from a sleeve that goes along: until something was
-    looked at, where one of them is named the other is.
+    """What is left to explain it, the likeliest first. A feeler cannot tell another taper from a
+    sleeve that goes along: until something was looked at, where one of them is named the other is.
     """
     position, looks = state.position(), state.attempt.looked().values()
     if position is None:
@@ -309,6 +393,10 @@ def _left(state: Tapered) -> tuple[Explanation, ...]:
     shares = weighed({e: share for e, share in position.explanations.items() if e in WORDS}, looks)
     named = [e for e, share in shares.items() if share >= WORTH_NAMING] or list(shares)[:2]
     for one, other in (MECHANISM, MECHANISM[::-1]):
-        if one in named and other not in named and not {LookTarget.NUMBERS, LookTarget.SLEEVE_END} & state.attempt.looked().keys():
+        if (
+            one in named
+            and other not in named
+            and not {LookTarget.NUMBERS, LookTarget.SLEEVE_END} & state.attempt.looked().keys()
+        ):
             named.insert(named.index(one) + 1, other)
     return tuple(named)

@@ -40,12 +40,14 @@ CONDITIONS = frozenset(
 class Plan:
     """What was planned. Targets are kept as computed, so that a later table does not rewrite them.
 
-    `nut` is None when neither the table nor the person gave one: then no nut angle is computed. `groups_um` is the
-    whole row of group limits for the bore. `target` is None where the play is not gauged (turns from hand-tight).
-    `drive_up_mm` counts from firm contact, `turn_range_deg` from the method's own zero point. `table_versions` names each
-    table used with its version; `given` is what the person typed and chose, word for word. `sources` are those tables' own words as
-    they stood when it was planned: what is changed later rewrites no record. `unmounted_um` is the sheet's own band before mounting, where
-    it has one: that judges the unmounted gauging. `sheet_zero` is what the sheet's turns count from; None where it is silent or not asked.
+    `nut` is None when neither the table nor the person gave one: then no nut angle is computed.
+    `groups_um` is the whole row of group limits for the bore. `target` is None where the play is
+    not gauged (turns from hand-tight). `drive_up_mm` counts from firm contact, `turn_range_deg`
+    from the method's own zero point. `table_versions` names each table used with its version;
+    `given` is what the person typed and chose, word for word. `sources` are those tables' own words
+    as they stood when it was planned: what is changed later rewrites no record. `unmounted_um` is
+    the sheet's own band before mounting, where it has one: that judges the unmounted gauging.
+    `sheet_zero` is what the sheet's turns count from; None where it is silent or not asked.
     """
 
     bearing: Bearing
@@ -85,19 +87,24 @@ class Plan:
     def gauge(self) -> FeelerSet:
         """The gauge set. Raises Refused where the plan gauges nothing with leaves."""
         if self.feeler is None:
-            raise Refused("This method gauges nothing with feelers; there is no gauge set in the plan.")
+            raise Refused(
+                "This method gauges nothing with feelers; there is no gauge set in the plan."
+            )
         return self.feeler
 
     @property
     def method_title(self) -> str:
-        """What the method is called; plans older than the zero of a sheet counted from hand-tight."""
+        """What the method is called; plans older than the zero of a sheet counted from
+        hand-tight."""
         if self.method is Method.TURNS and "sheet_zero" not in self.given:
             return "Turns from hand-tight"
         return METHOD_NOTES[self.method].title
 
     @property
     def limits_um(self) -> Span:
-        """What the unmounted clearance should be: by the sheet where it says so, else the limits of the bearing's group."""
+        """What the unmounted clearance should be: by the sheet where it says so, else the limits of
+        the bearing's group.
+        """
         return self.unmounted_um or self.groups_um[self.bearing.group]
 
     @property
@@ -117,12 +124,19 @@ class Plan:
 
     @property
     def reseats(self) -> bool:
-        """Whether the nut is backed off to fit a washer, and seats again with the washer under it."""
-        return self.washer is WasherMethod.OFF and self.lock is LockKind.TAB_WASHER and self.hydraulic is None
+        """Whether the nut is backed off to fit a washer, and seats again with the washer under
+        it."""
+        return (
+            self.washer is WasherMethod.OFF
+            and self.lock is LockKind.TAB_WASHER
+            and self.hydraulic is None
+        )
 
     @property
     def seats_again(self) -> bool:
-        """Whether a nut is seated after the drive-up: with its washer under it, or in place of the hydraulic nut."""
+        """Whether a nut is seated after the drive-up: with its washer under it, or in place of the
+        hydraulic nut.
+        """
         return self.reseats or self.hydraulic is not None
 
     @property
@@ -137,16 +151,36 @@ class Plan:
 
     @property
     def warm_shaft_um(self) -> float:
-        """Play that the shaft's own warmth takes, as it was computed with the plan; zero where it does nothing."""
-        return next((figure.value for figure in self.figures if figure.id == "warm_shaft" and figure.value is not None), 0.0)
+        """Play that the shaft's own warmth takes, as it was computed with the plan; zero where it
+        does nothing.
+        """
+        return next(
+            (
+                figure.value
+                for figure in self.figures
+                if figure.id == "warm_shaft" and figure.value is not None
+            ),
+            0.0,
+        )
 
     @property
     def conditions(self) -> frozenset[str]:
         """Names that a procedure's steps and gates can ask for in `when`."""
-        lock = f"washer_{self.washer.value}" if self.lock is LockKind.TAB_WASHER else f"lock_{self.lock.value}"
+        lock = (
+            f"washer_{self.washer.value}"
+            if self.lock is LockKind.TAB_WASHER
+            else f"lock_{self.lock.value}"
+        )
         method = self.method.value
         driven = "hydraulic" if self.hydraulic else "spanner"
-        found = {lock, f"seat_{self.seat.value}", f"method_{method}", f"school_{method}", driven, f"oil_{self.oil.value}"}
+        found = {
+            lock,
+            f"seat_{self.seat.value}",
+            f"method_{method}",
+            f"school_{method}",
+            driven,
+            f"oil_{self.oil.value}",
+        }
         return frozenset(found | ({"sealed"} if self.sealed else set()))
 
     def window(self, initial_um: float) -> Window | None:

@@ -32,12 +32,15 @@ def current_stage(state: Tapered) -> str:
 def ready_to_lock(state: Tapered) -> bool:
     """The leaf allows to lock where the nut stands, and no further turn is worth it.
 
-    Where nothing is gauged: the turn asked for is reached, and the ring did not bind when it was last felt.
+    Where nothing is gauged: the turn asked for is reached, and the ring did not bind when it was
+    last felt.
     """
     attempt, asked = state.attempt, state.plan.turn_range_deg
     if not state.plan.method.gauged:
         # Once the washer is fitted and the nut seated, locking is what is left.
-        return attempt.has_seat or (asked is not None and attempt.nut_deg >= asked.low - 1 and _felt_well(state))
+        return attempt.has_seat or (
+            asked is not None and attempt.nut_deg >= asked.low - 1 and _felt_well(state)
+        )
     # The nut is on its washer: turns from here on are those to the lock.
     if attempt.has_seat:
         return True
@@ -50,7 +53,9 @@ def ready_to_lock(state: Tapered) -> bool:
 
 
 def _felt_well(state: Tapered) -> bool:
-    """A self-aligning ball bearing is felt where it stands before it is locked; a sealed unit is not."""
+    """A self-aligning ball bearing is felt where it stands before it is locked; a sealed unit is
+    not.
+    """
     if state.plan.method is not Method.BALL_ANGLE:
         return True
     here = [c for c in state.attempt.checks if not c.locked and c.nut_deg == state.attempt.nut_deg]

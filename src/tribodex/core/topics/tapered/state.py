@@ -1,4 +1,6 @@
-"""What a drive-up is now, and what follows from it: window, belief, advice, what the leaf allows. fold() makes it from the log."""
+"""What a drive-up is now, and what follows from it: window, belief, advice, what the leaf allows.
+fold() makes it from the log.
+"""
 
 from __future__ import annotations
 
@@ -106,22 +108,29 @@ class Tapered:
 
     def has_accepted(self, what: str) -> bool:
         """Whether this was accepted by name; of a gauge set, the one that was in hand then."""
-        return any(a.what == what for a in self.accepted) and (what != "feelers" or self.gauge.id in self.feelers_accepted)
+        return any(a.what == what for a in self.accepted) and (
+            what != "feelers" or self.gauge.id in self.feelers_accepted
+        )
 
     def initials(self) -> list[Gauging]:
-        """Gaugings of the unmounted clearance that count: the last one, and those before it that agree with it.
+        """Gaugings of the unmounted clearance that count: the last one, and those before it that
+        agree with it.
 
-        One that differs by more than the uncertainty of both (dirt, a rolled leaf) is left out, with everything before it.
+        One that differs by more than the uncertainty of both (dirt, a rolled leaf) is left out,
+        with everything before it.
         """
         return agreeing([g for g in self.initial if g.closed]) if self.initial_closed() else []
 
     def initial_um(self) -> float | None:
-        """Unmounted clearance as gauged: mean of the gaugings that count, each weighed by its brackets."""
+        """Unmounted clearance as gauged: mean of the gaugings that count, each weighed by its
+        brackets.
+        """
         pooled = pool(self.initials())
         return pooled.mean_um if pooled else None
 
     def unmounted(self) -> Known | None:
-        """The unmounted clearance that is believed: gaugings before mounting, and the group's limits as a soft prior.
+        """The unmounted clearance that is believed: gaugings before mounting, and the group's
+        limits as a soft prior.
 
         Nothing gauged on the sleeve changes it.
         """
@@ -138,28 +147,44 @@ class Tapered:
         return None if believed is None else self.plan.window(believed.mean_um)
 
     def position(self) -> Belief | None:
-        """Where the bearing is believed to be: needs the unmounted clearance and a known nut pitch. Computed once a state."""
+        """Where the bearing is believed to be: needs the unmounted clearance and a known nut pitch.
+        Computed once a state.
+        """
         if self._position is None and self.plan.method is Method.BLOWS:
             self._position = self.by_blows()
         elif self._position is None:
-            self._position = self._believe(self.attempt.gaugings, self.attempt.nut_deg, self.attempt.mark_var_deg2)
+            self._position = self._believe(
+                self.attempt.gaugings, self.attempt.nut_deg, self.attempt.mark_var_deg2
+            )
         return self._position
 
     def by_readings(self) -> Belief | None:
-        """The same by readings alone: an alarm of theirs does not end because something was looked at."""
+        """The same by readings alone: an alarm of theirs does not end because something was looked
+        at.
+        """
         if self.plan.method is Method.BLOWS or not self.attempt.looks:
             return self.position()
         used = [g for g in self.attempt.gaugings if g.closed or g.no_play]
-        return estimate.by_turns(self._before(), self.attempt, used, self.attempt.nut_deg, self.attempt.mark_var_deg2, looked=False)
+        return estimate.by_turns(
+            self._before(),
+            self.attempt,
+            used,
+            self.attempt.nut_deg,
+            self.attempt.mark_var_deg2,
+            looked=False,
+        )
 
     def position_with(self, gauging: Gauging) -> Belief | None:
         """Where the bearing is believed to be with what an open gauging has bracketed so far."""
         if self.plan.method is Method.BLOWS:
             return self.by_blows(gauging)
-        return self._believe(self.attempt.gaugings, self.attempt.nut_deg, self.attempt.mark_var_deg2, gauging)
+        return self._believe(
+            self.attempt.gaugings, self.attempt.nut_deg, self.attempt.mark_var_deg2, gauging
+        )
 
     def predicted(self, gauging: Gauging) -> Belief | None:
-        """What the nut's turn alone says of a gauging on the sleeve, from everything gauged before at other places of the nut.
+        """What the nut's turn alone says of a gauging on the sleeve, from everything gauged before
+        at other places of the nut.
 
         Once a leaf was followed against the nut, what it taught counts as well.
         """
@@ -172,7 +197,12 @@ class Tapered:
 
     def _as_predicted(self, gauging: Gauging) -> Belief | None:
         followed = self.attempt.followed
-        before = [g for g in self.attempt.gaugings if g.number < gauging.number and (g.nut_deg < gauging.nut_deg - 1e-6 or g.number <= followed)]
+        before = [
+            g
+            for g in self.attempt.gaugings
+            if g.number < gauging.number
+            and (g.nut_deg < gauging.nut_deg - 1e-6 or g.number <= followed)
+        ]
         belief = self._believe(before, gauging.nut_deg, gauging.mark_var_deg2)
         if belief is None or any(g.number <= followed for g in before):
             return belief
@@ -181,26 +211,44 @@ class Tapered:
     def _before(self) -> estimate.Before:
         return estimate.Before(self.plan, self.initials(), self._group())
 
-    def _believe(self, gaugings: Sequence[Gauging], nut_deg: float, mark_var_deg2: float, open_one: Gauging | None = None) -> Belief | None:
+    def _believe(
+        self,
+        gaugings: Sequence[Gauging],
+        nut_deg: float,
+        mark_var_deg2: float,
+        open_one: Gauging | None = None,
+    ) -> Belief | None:
         used = [g for g in gaugings if g.closed or g.no_play or g is open_one]
         return estimate.by_turns(self._before(), self.attempt, used, nut_deg, mark_var_deg2)
 
     def by_blows(self, open_one: Gauging | None = None, further: int = 0) -> Belief | None:
-        """Where the bearing is believed to be when nobody counts a turn; after `further` blows like the last."""
+        """Where the bearing is believed to be when nobody counts a turn; after `further` blows like
+        the last.
+        """
         used = [g for g in self.attempt.gaugings if g.closed or g.no_play or g is open_one]
         return estimate.struck(self._before(), self.attempt, used, further)
 
     def advice(self) -> Advice | None:
-        """What to do with the nut; None while there is no window to aim at or no way to compute, and where blows are struck."""
+        """What to do with the nut; None while there is no window to aim at or no way to compute,
+        and where blows are struck.
+        """
         if self.plan.method is Method.BLOWS:
             return None
         window, position, nut = self.window(), self.position(), self.plan.nut
-        if self._advice is None and window is not None and not window.empty and position is not None and nut is not None:
+        if (
+            self._advice is None
+            and window is not None
+            and not window.empty
+            and position is not None
+            and nut is not None
+        ):
             here = self.here()
             lock = Lock(nut.tab_step_deg or 0.0, self.first_tab_deg(), self.leaf_allows)
             repeats = max(0, len(here) - 1)
             cap = self.turn_cap_deg()
-            only_seated = self.attempt.seated is not None and self.attempt.turns == self.attempt.turns_gauged
+            only_seated = (
+                self.attempt.seated is not None and self.attempt.turns == self.attempt.turns_gauged
+            )
             asked = Question(
                 readings=len(self.gauged()),
                 repeats=repeats,
@@ -214,8 +262,9 @@ class Tapered:
         return self._advice
 
     def turn_cap_deg(self) -> float | None:
-        """How far the next turn may go at most: half of what the card asks before the first gauging; as far as the leaf proves
-        to be safe once it was followed against the nut; None for no cap.
+        """How far the next turn may go at most: half of what the card asks before the first
+        gauging; as far as the leaf proves to be safe once it was followed against the nut; None for
+        no cap.
         """
         attempt, asked = self.attempt, self.plan.turn_range_deg
         if not self.gauged() and asked is not None:
@@ -223,16 +272,23 @@ class Tapered:
         return self.test_turn_deg() if attempt.followed else None
 
     def test_turn_deg(self) -> float:
-        """The largest turn that cannot go below what must be left, whatever the explanation: 1:12, k 0.9, no seating."""
+        """The largest turn that cannot go below what must be left, whatever the explanation: 1:12,
+        k 0.9, no seating.
+        """
         says, window, nut = self.leaf_says(), self.window(), self.plan.nut
         if says is None or window is None or nut is None:
             return 0.0
         guard = window.guard_um if window.guard_um is not None else window.low_um
         per_degree = reduction_per_degree_um(LARGEST_RATIO, Taper.ONE_IN_12.slope, nut.pitch_mm)
-        return max(0.0, math.floor((says.mean_um - says.uncertainty_um - guard) / per_degree - says.since_deg))
+        return max(
+            0.0,
+            math.floor((says.mean_um - says.uncertainty_um - guard) / per_degree - says.since_deg),
+        )
 
     def first_tab_deg(self) -> float | None:
-        """Turn from here to the first tab position, from what was seen on the nut; None when nobody looked."""
+        """Turn from here to the first tab position, from what was seen on the nut; None when nobody
+        looked.
+        """
         seen, nut = self.attempt.tab_at_deg, self.plan.nut
         step = nut.tab_step_deg if nut is not None else None
         if seen is None or step is None:
@@ -243,8 +299,18 @@ class Tapered:
 
     def tabs_far_apart(self) -> bool:
         """Whether tab positions are so far apart that a turn should end on one."""
-        window, position, step = self.window(), self.position(), self.plan.nut.tab_step_deg if self.plan.nut else None
-        return bool(step and window and not window.empty and position and far_apart(step, position.per_degree_um, window))
+        window, position, step = (
+            self.window(),
+            self.position(),
+            self.plan.nut.tab_step_deg if self.plan.nut else None,
+        )
+        return bool(
+            step
+            and window
+            and not window.empty
+            and position
+            and far_apart(step, position.per_degree_um, window)
+        )
 
     def on_sleeve(self) -> list[Gauging]:
         """Gaugings of this attempt that ended with an answer."""
@@ -260,7 +326,8 @@ class Tapered:
         return last[0].no_play if last else None
 
     def leaf_says(self) -> LeafSays | None:
-        """The last gauging on the sleeve, with those just before it that agree; None without one. Computed once a state.
+        """The last gauging on the sleeve, with those just before it that agree; None without one.
+        Computed once a state.
 
         A small turn between two of them is subtracted, so that both count where the nut stands.
         """
@@ -286,10 +353,18 @@ class Tapered:
         agree = agreeing(near[::-1], taken)
         pooled = pool(agree, taken)
         places = sum(self._places(g) for g in agree)
-        return None if pooled is None else LeafSays(pooled.mean_um, 2 * pooled.sd_um, self.attempt.nut_deg - last.nut_deg, places)
+        return (
+            None
+            if pooled is None
+            else LeafSays(
+                pooled.mean_um, 2 * pooled.sd_um, self.attempt.nut_deg - last.nut_deg, places
+            )
+        )
 
     def _places(self, gauging: Gauging) -> int:
-        """Places that were read in both rows; in one, where somebody said by name that the other cannot be reached."""
+        """Places that were read in both rows; in one, where somebody said by name that the other
+        cannot be reached.
+        """
         closed = [cell for cell in gauging.cells(self.plan) if cell.bracket.closed]
         by_row = [len({cell.place for cell in closed if cell.row is row}) for row in Row]
         return max(by_row) if self.attempt.row_out is not None else min(by_row)
@@ -301,26 +376,50 @@ class Tapered:
             return Verdict(
                 "too few places",
                 Level.STOP,
-                f"{ruling.reason.removesuffix('.')}, but gauged at too few places: gauge at {self.plan.places}, both rows, before the nut is locked.",
+                f"{ruling.reason.removesuffix('.')}, but gauged at too few places: gauge at"
+                f" {self.plan.places}, both rows, before the nut is locked.",
                 code=DriveUpCode.TOO_FEW_PLACES,
             )
         return ruling
 
     def meets(self, turn_deg: float) -> Verdict | None:
-        """Whether a tab position that the leaf does not allow may be locked by name after a further turn; None where nobody has to ask."""
-        ruling, says, window, position = self.may_lock(turn_deg), self.leaf_says(), self.window(), self.position()
-        if ruling.code not in (LockCode.PAST, LockCode.NOT_REACHED) or says is None or window is None or self.gauged_short():
+        """Whether a tab position that the leaf does not allow may be locked by name after a further
+        turn; None where nobody has to ask.
+        """
+        ruling, says, window, position = (
+            self.may_lock(turn_deg),
+            self.leaf_says(),
+            self.window(),
+            self.position(),
+        )
+        if (
+            ruling.code not in (LockCode.PAST, LockCode.NOT_REACHED)
+            or says is None
+            or window is None
+            or self.gauged_short()
+        ):
             return None
         per_degree, nut = position.per_degree_um if position is not None else 0.0, self.plan.nut
         # A reading above the unmounted clearance: nothing is taken out yet.
-        taken = max(0.0, window.initial_um - says.mean_um + per_degree * (says.since_deg + turn_deg))
+        taken = max(
+            0.0, window.initial_um - says.mean_um + per_degree * (says.since_deg + turn_deg)
+        )
         bearing = self.plan.bearing
         hoop = hoop_result(bearing, pressure_result(bearing, self.plan.shaft, taken, taken)).verdict
         assert hoop is not None  # every hoop stress is judged
-        return may_meet(window, says, per_degree, turn_deg, nut.tab_step_deg if nut is not None else None, hoop)
+        return may_meet(
+            window,
+            says,
+            per_degree,
+            turn_deg,
+            nut.tab_step_deg if nut is not None else None,
+            hoop=hoop,
+        )
 
     def over_um(self) -> float:
-        """What may come out beyond the card's largest where a tab is met by name: as much as one tab step takes, and no more."""
+        """What may come out beyond the card's largest where a tab is met by name: as much as one
+        tab step takes, and no more.
+        """
         position, nut = self.position(), self.plan.nut
         step = nut.tab_step_deg if nut is not None else None
         return position.per_degree_um * step if position is not None and step is not None else 0.0
@@ -331,53 +430,79 @@ class Tapered:
         return self.plan.seats_again and not self.attempt.has_seat and self.plan.hydraulic is None
 
     def gauged_short(self) -> bool:
-        """Whether fewer places were read for the last gauging on the sleeve than are planned: enough on the way, not for the lock."""
+        """Whether fewer places were read for the last gauging on the sleeve than are planned:
+        enough on the way, not for the lock.
+        """
         says = self.leaf_says()
         return says is not None and says.places < self.plan.places
 
     def leaf_allows(self, turn_deg: float) -> Verdict:
-        """Whether the last gauging allows to lock after a further turn, at however many places it was taken."""
+        """Whether the last gauging allows to lock after a further turn, at however many places it
+        was taken.
+        """
         window, says, position = self.window(), self.leaf_says(), self.position()
         if window is None:
             return Verdict(
-                "not gauged", Level.STOP, "The unmounted clearance is not known: there is no window to lock in.", code=DriveUpCode.NOT_GAUGED
+                "not gauged",
+                Level.STOP,
+                "The unmounted clearance is not known: there is no window to lock in.",
+                code=DriveUpCode.NOT_GAUGED,
             )
         if self.no_play_here() is not None:
             return Verdict(
                 "no measurable clearance",
                 Level.STOP,
-                "Not even the thinnest feeler went in: release, or gauge again if the feeler was at fault.",
+                "Not even the thinnest feeler went in: release, or gauge again if the feeler was at"
+                " fault.",
                 code=DriveUpCode.NO_MEASURABLE_CLEARANCE,
             )
-        if (position is None or self.plan.method is Method.BLOWS) and says is not None and self._moved(says):
+        if (
+            (position is None or self.plan.method is Method.BLOWS)
+            and says is not None
+            and self._moved(says)
+        ):
             return Verdict(
                 "not gauged",
                 Level.STOP,
-                "The nut went on since the last gauging, and how far is not known: gauge where it stands.",
+                "The nut went on since the last gauging, and how far is not known: gauge where it"
+                " stands.",
                 code=DriveUpCode.NOT_GAUGED,
             )
-        ruling = may_lock(window, says, position.per_degree_um if position is not None else 0.0, turn_deg)
+        ruling = may_lock(
+            window, says, position.per_degree_um if position is not None else 0.0, turn_deg
+        )
         if ruling.level is Level.STOP or position is None:
             return ruling
         return keeps_risk(window, position.after(turn_deg).below_limit(window), self.risk) or ruling
 
     def _moved(self, says: LeafSays) -> bool:
         """Whether the nut went on by nobody knows how much since the leaf spoke."""
-        return self.attempt.blows_since > 0 if self.plan.method is Method.BLOWS else says.since_deg > 0
+        return (
+            self.attempt.blows_since > 0 if self.plan.method is Method.BLOWS else says.since_deg > 0
+        )
 
     def seat_to_prove(self) -> bool:
-        """Whether the nut was seated on its washer and the bearing may have been driven on unseen."""
+        """Whether the nut was seated on its washer and the bearing may have been driven on
+        unseen."""
         attempt = self.attempt
         seated = attempt.seated
-        asked = (seated is not None and seated.gauge_first) or (attempt.reseated is not None and seated is None and attempt.reseated.past_deg > 0)
+        asked = (seated is not None and seated.gauge_first) or (
+            attempt.reseated is not None and seated is None and attempt.reseated.past_deg > 0
+        )
         return asked and not any(g.number > attempt.seated_after for g in self.on_sleeve())
 
     def gauged(self) -> list[Gauged]:
         """Readings of the present attempt with their place of the nut."""
-        return [Gauged(g.nut_deg, g.closed.summary.mean_um, g.closed.summary.sd_um) for g in self.attempt.gaugings if g.closed]
+        return [
+            Gauged(g.nut_deg, g.closed.summary.mean_um, g.closed.summary.sd_um)
+            for g in self.attempt.gaugings
+            if g.closed
+        ]
 
     def stopped_by(self) -> str | None:
-        """What keeps the drive-up from going on, unless accepted: “group”, “window” or “feelers”; “no_play” is not accepted by anybody."""
+        """What keeps the drive-up from going on, unless accepted: “group”, “window” or “feelers”;
+        “no_play” is not accepted by anybody.
+        """
         last = next((g for g in reversed(self.initial) if g.closed or g.no_play), None)
         if last is not None and last.no_play is not None:
             return "no_play"
@@ -388,13 +513,26 @@ class Tapered:
         if verdict is not None and verdict.level is Level.STOP and not self.has_accepted("group"):
             return "group"
         window = self.window()
-        if window is not None and judge_window(window).level is Level.STOP and not self.has_accepted("window"):
+        if (
+            window is not None
+            and judge_window(window).level is Level.STOP
+            and not self.has_accepted("window")
+        ):
             return "window"
-        return "feelers" if self.proven_by().level is Level.STOP and not self.has_accepted("feelers") else None
+        return (
+            "feelers"
+            if self.proven_by().level is Level.STOP and not self.has_accepted("feelers")
+            else None
+        )
 
     def proven_by(self) -> Verdict:
         """Whether the set in hand can prove the window; unknown while there is none."""
         window = self.window() if self.plan.method.gauged else None
         if window is None or window.empty:
-            return Verdict("no window", Level.UNKNOWN, "There is no window to prove.", code=ProvableCode.NO_WINDOW)
+            return Verdict(
+                "no window",
+                Level.UNKNOWN,
+                "There is no window to prove.",
+                code=ProvableCode.NO_WINDOW,
+            )
         return proves(self.gauge, Span(window.low_um, window.high_um))

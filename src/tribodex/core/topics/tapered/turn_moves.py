@@ -1,4 +1,6 @@
-"""Moves of the methods that gauge nothing: turns from hand-tight (housed units), angle (self-aligning ball bearings)."""
+"""Moves of the methods that gauge nothing: turns from hand-tight (housed units), angle
+(self-aligning ball bearings).
+"""
 
 from __future__ import annotations
 
@@ -11,7 +13,8 @@ from tribodex.core.topics.tapered.moves import TIGHTEN_ONLY, Do, NextMove, along
 from tribodex.core.topics.tapered.stages import ready_to_lock
 from tribodex.core.topics.tapered.state import Tapered
 
-# After the least angle is reached a self-aligning ball bearing goes on in steps of this much (degrees).
+# After the least angle is reached a self-aligning ball bearing goes on in steps of this much
+# (degrees).
 FEEL_STEP_DEG = 5.0
 
 
@@ -31,7 +34,9 @@ def turn_move(state: Tapered) -> NextMove:
         return NextMove(
             Do.RELEASE,
             "The ring binds: release and start again",
-            f"At {last.nut_deg:.0f}° it {'binds when swivelled' if last.swivel == 'binds' else 'does not turn freely'}; it was driven too far.",
+            f"At {last.nut_deg:.0f}° it"
+            f" {'binds when swivelled' if last.swivel == 'binds' else 'does not turn freely'}; it"
+            " was driven too far.",
             f"Loosening a little does not bring it back. {release_how(state)}",
             stops=True,
         )
@@ -39,7 +44,8 @@ def turn_move(state: Tapered) -> NextMove:
         return NextMove(
             Do.RELEASE,
             "Past the figure: release and start again",
-            f"The nut stands {attempt.nut_deg:.0f}° from its zero mark; {asked.low:.0f} to {asked.high:.0f}° are asked.",
+            f"The nut stands {attempt.nut_deg:.0f}° from its zero mark; {asked.low:.0f} to"
+            f" {asked.high:.0f}° are asked.",
             f"Loosening a little does not bring it back. {release_how(state)}",
             stops=True,
         )
@@ -60,7 +66,8 @@ def turn_move(state: Tapered) -> NextMove:
         return NextMove(
             Do.TURN,
             f"Turn the nut {step:.0f}° on{along_rim(nut, step)}. Then swivel again",
-            f"It still swivels freely at {attempt.nut_deg:.0f}°; up to {asked.high:.0f}° are allowed.",
+            f"It still swivels freely at {attempt.nut_deg:.0f}°; up to {asked.high:.0f}° are"
+            " allowed.",
             "Stop as soon as a slight drag is felt.",
             turn_deg=step,
             rim_mm=nut.rim_mm(step) if nut else None,
@@ -73,14 +80,21 @@ def _first(state: Tapered, asked: Span, to_deg: float) -> NextMove:
     turn = float(round(to_deg - state.attempt.nut_deg))
     if state.plan.method is Method.TURNS:
         whole = f"{turn / 360:.2f} turns ({turn:.0f}°)"
-        why = f"{asked.low / 360:.2f} to {asked.high / 360:.2f} turns from hand-tight: {state.plan.range_source}."
+        why = (
+            f"{asked.low / 360:.2f} to {asked.high / 360:.2f} turns from hand-tight:"
+            f" {state.plan.range_source}."
+        )
     else:
-        whole, why = f"{turn:.0f}°", f"{asked.low:.0f} to {asked.high:.0f}° from metal-to-metal: {state.plan.range_source}."
+        whole, why = (
+            f"{turn:.0f}°",
+            f"{asked.low:.0f} to {asked.high:.0f}° from metal-to-metal: {state.plan.range_source}.",
+        )
     return NextMove(
         Do.TURN,
         f"Turn the nut {whole} on{along_rim(nut, turn)}",
         why,
-        "The figure holds for this size alone. Use a spanner that fits; no blows on the ring or its seals.",
+        "The figure holds for this size alone. Use a spanner that fits; no blows on the ring or its"
+        " seals.",
         turn_deg=turn,
         rim_mm=nut.rim_mm(turn) if nut else None,
     )
@@ -95,7 +109,8 @@ def _lock(state: Tapered, asked: Span) -> NextMove:
         return NextMove(
             Do.LOCK,
             f"Tighten until the {state.plan.lock.words} fits, and {lock_words(state.plan.lock)}",
-            f"The nut stands {attempt.nut_deg:.0f}° from its zero mark, {asked.low:.0f} to {asked.high:.0f}° asked.",
+            f"The nut stands {attempt.nut_deg:.0f}° from its zero mark, {asked.low:.0f} to"
+            f" {asked.high:.0f}° asked.",
             f"{TIGHTEN_ONLY} Log how far you tightened.",
         )
     if state.first_tab_deg() is None:
@@ -103,5 +118,10 @@ def _lock(state: Tapered, asked: Span) -> NextMove:
     found = turn_tab_positions(nut, attempt.nut_deg, (asked.low, asked.high), state.first_tab_deg())
     good = next((m for m in found if m.verdict.code == LockCode.INSIDE), None)
     if good is None:
-        return NextMove(Do.LOCK, f"Far enough, but no {state.plan.lock.stop} position stays in the range", way_out(found), TIGHTEN_ONLY)
+        return NextMove(
+            Do.LOCK,
+            f"Far enough, but no {state.plan.lock.stop} position stays in the range",
+            way_out(found),
+            TIGHTEN_ONLY,
+        )
     return bend_move(nut, good)

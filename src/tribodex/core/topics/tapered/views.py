@@ -36,7 +36,9 @@ class TrialView:
 
 @dataclass(frozen=True)
 class Chip:
-    """A thickness to tap, and the next one that the set makes: when the first goes in and the next does not, the place is bracketed."""
+    """A thickness to tap, and the next one that the set makes: when the first goes in and the next
+    does not, the place is bracketed.
+    """
 
     um: float
     next_um: float | None
@@ -80,7 +82,9 @@ class GaugingView:
 
 @dataclass(frozen=True)
 class SeatView:
-    """Where the nut seats with its washer under it. Angles in counted degrees; behind the old mark above zero."""
+    """Where the nut seats with its washer under it. Angles in counted degrees; behind the old mark
+    above zero.
+    """
 
     old_mark_deg: float
     # Whether the nut's turns are counted at all: by blows nobody does.
@@ -112,8 +116,9 @@ class Indicator:
 class Dial:
     """Nut and washer, degrees from the zero mark in the tightening direction.
 
-    `target` is the turn range in which the window is expected, or that was asked for; `tab_deg` is where the next tab
-    meets. What nobody knows is None; then `drawn_outside_mm` is a usual size for the drawing alone.
+    `target` is the turn range in which the window is expected, or that was asked for; `tab_deg` is
+    where the next tab meets. What nobody knows is None; then `drawn_outside_mm` is a usual size for
+    the drawing alone.
     """
 
     slots: int | None
@@ -161,7 +166,9 @@ def gauging_view(state: Tapered, ahead: Gauging | None = None) -> GaugingView | 
                 next_um=leaf.thickness_um if leaf else None,
                 chance_passes=choice.chance_passes if choice else None,
                 chips=_chips(state, gauging, leaf),
-                trials=tuple(TrialView(t.seq, t.stack.thickness_um, t.outcome.value) for t in trials),
+                trials=tuple(
+                    TrialView(t.seq, t.stack.thickness_um, t.outcome.value) for t in trials
+                ),
             )
         )
     return GaugingView(
@@ -180,7 +187,9 @@ def gauging_view(state: Tapered, ahead: Gauging | None = None) -> GaugingView | 
 
 
 def seat_view(state: Tapered) -> SeatView | None:
-    """The seat of the nut on its washer; None where nothing is seated again, before the drive-up and once locked."""
+    """The seat of the nut on its washer; None where nothing is seated again, before the drive-up
+    and once locked.
+    """
     plan, attempt = state.plan, state.attempt
     if not plan.seats_again or attempt.nut_deg == 0 or attempt.locked is not None:
         return None
@@ -188,7 +197,11 @@ def seat_view(state: Tapered) -> SeatView | None:
     pitch = plan.nut.pitch_mm if plan.nut else 0.0
     thickness = seated.thickness_mm if seated is not None else plan.washer_thickness_mm
     measured = seated.measured if seated is not None else plan.washer_measured
-    expected = seat_behind_deg(thickness, pitch) if thickness is not None and pitch and plan.hydraulic is None else None
+    expected = (
+        seat_behind_deg(thickness, pitch)
+        if thickness is not None and pitch and plan.hydraulic is None
+        else None
+    )
     # The old mark is where the nut stood before what it was driven on while seating.
     old = attempt.nut_deg - (seated.seat.extra_deg if seated is not None else 0.0)
     return SeatView(
@@ -208,7 +221,9 @@ def seat_view(state: Tapered) -> SeatView | None:
 
 @dataclass(frozen=True)
 class FeelersView:
-    """The gauge set in hand; what stands against it in this window, None where nothing does; whether its leaves were measured by micrometer."""
+    """The gauge set in hand; what stands against it in this window, None where nothing does;
+    whether its leaves were measured by micrometer.
+    """
 
     id: str
     name: str
@@ -227,9 +242,11 @@ def feelers_view(state: Tapered) -> FeelersView | None:
 
 @dataclass(frozen=True)
 class BlowsView:
-    """Blows of this attempt: all, since the last gauging and at once; in µm what one takes, as far as two gaugings told.
+    """Blows of this attempt: all, since the last gauging and at once; in µm what one takes, as far
+    as two gaugings told.
 
-    `asked`: how many are said to be struck next, with `another_tool` or as the last ones; None where something else is to be done.
+    `asked`: how many are said to be struck next, with `another_tool` or as the last ones; None
+    where something else is to be done.
     """
 
     asked: int | None
@@ -277,9 +294,15 @@ def _chips(state: Tapered, gauging: Gauging, leaf: Stack | None) -> tuple[Chip, 
     """Thicknesses to offer: the proposed one in the middle, its neighbours round it."""
     gauge = gauging.set_of(state.plan)
     middle = leaf.thickness_um if leaf else expected_play(state, gauging).mean_um
-    near = sorted(gauge.stacks(max(10.0, middle - 80), middle + 80), key=lambda s: (abs(s.thickness_um - middle), len(s.leaves_um)))
+    near = sorted(
+        gauge.stacks(max(10.0, middle - 80), middle + 80),
+        key=lambda s: (abs(s.thickness_um - middle), len(s.leaves_um)),
+    )
     found = sorted(s.thickness_um for s in near[:CHIPS])
-    return tuple(Chip(um, following.thickness_um if (following := gauge.next_above(um)) else None) for um in found)
+    return tuple(
+        Chip(um, following.thickness_um if (following := gauge.next_above(um)) else None)
+        for um in found
+    )
 
 
 def ruler_view(state: Tapered, window: Window | None, position: Belief | None) -> Ruler | None:
@@ -306,7 +329,12 @@ def ruler_view(state: Tapered, window: Window | None, position: Belief | None) -
                 )
             )
     least = group.low - plan.target.reduction_um.high
-    marks = [group.high, least, *(r.mean_um + r.uncertainty_um for r in readings), *(r.mean_um - r.uncertainty_um for r in readings)]
+    marks = [
+        group.high,
+        least,
+        *(r.mean_um + r.uncertainty_um for r in readings),
+        *(r.mean_um - r.uncertainty_um for r in readings),
+    ]
     if window is not None:
         marks += [window.low_um, window.high_um]
     moved = position is not None and not position.gauged_here
@@ -343,7 +371,9 @@ def dial_view(state: Tapered, window: Window | None, position: Belief | None) ->
     return Dial(
         slots=nut.slots,
         tabs=nut.tabs,
-        slot_width_deg=nut.slot_width_mm / rim if nut.slot_width_mm is not None and rim is not None else None,
+        slot_width_deg=(
+            nut.slot_width_mm / rim if nut.slot_width_mm is not None and rim is not None else None
+        ),
         present_deg=attempt.nut_deg,
         drive_up_mm=attempt.nut_deg * nut.pitch_mm / 360,
         target_from_deg=target[0],

@@ -1,4 +1,6 @@
-"""A drive-up as its panel shows it: what is drawn and said comes from here, so that picture and numbers agree."""
+"""A drive-up as its panel shows it: what is drawn and said comes from here, so that picture and
+numbers agree.
+"""
 
 from __future__ import annotations
 
@@ -20,9 +22,9 @@ from tribodex.core.mounting.provable import NARROW_UM
 from tribodex.core.mounting.ruler import Ruler
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.commands import StartGauging, TurnUnit
-from tribodex.core.topics.tapered.driving import turn_ruling
 from tribodex.core.topics.tapered.gauging import begun_by
 from tribodex.core.topics.tapered.lock_moves import lock_words
+from tribodex.core.topics.tapered.locking import turn_ruling
 from tribodex.core.topics.tapered.looks import LookTarget
 from tribodex.core.topics.tapered.move import move
 from tribodex.core.topics.tapered.moves import Do, NextMove, release_how
@@ -53,7 +55,9 @@ SHOWN_TABS = 6
 
 @dataclass(frozen=True)
 class AskedNow:
-    """What the next move asks for, as the panel takes it: `turn_deg`, `place`, `row` and `places` where `do` needs them; lengths in mm."""
+    """What the next move asks for, as the panel takes it: `turn_deg`, `place`, `row` and `places`
+    where `do` needs them; lengths in mm.
+    """
 
     do: Do
     turn_deg: float | None
@@ -66,9 +70,11 @@ class AskedNow:
 
 @dataclass(frozen=True)
 class TabView:
-    """A tab position on the screen: the turn to it in degrees, its length of rim in mm, what would be left in µm, and whether to lock there.
+    """A tab position on the screen: the turn to it in degrees, its length of rim in mm, what would
+    be left in µm, and whether to lock there.
 
-    `by_name` says what a name answers for where it may be taken outside window or range; empty where it may not.
+    `by_name` says what a name answers for where it may be taken outside window or range; empty
+    where it may not.
     """
 
     turn_deg: float
@@ -129,28 +135,52 @@ class TaperedWork:
 
 def section_for(plan: Plan) -> BearingSection:
     """The section to draw for a plan."""
-    return section_of(plan.bearing, plan.shaft, plan.seat, plan.sleeve_length_mm, plan.nut.outside_mm if plan.nut else None)
+    return section_of(
+        plan.bearing,
+        plan.shaft,
+        plan.seat,
+        plan.sleeve_length_mm,
+        plan.nut.outside_mm if plan.nut else None,
+    )
 
 
 def tab_positions_of(state: Tapered) -> tuple[TabPosition, ...]:
-    """Tab positions ahead of the nut, each with what it would take; empty before the zero mark and once locked."""
+    """Tab positions ahead of the nut, each with what it would take; empty before the zero mark and
+    once locked.
+    """
     plan, attempt, asked = state.plan, state.attempt, state.plan.turn_range_deg
     if not attempt.zero_set or attempt.locked is not None or plan.nut is None:
         return ()
     if not plan.method.gauged and asked is not None:
-        return turn_tab_positions(plan.nut, attempt.nut_deg, (asked.low, asked.high), state.first_tab_deg())
+        return turn_tab_positions(
+            plan.nut, attempt.nut_deg, (asked.low, asked.high), state.first_tab_deg()
+        )
     window, position = state.window(), state.position()
     if window is None or window.empty or position is None:
         return ()
-    return tab_positions(position, plan.nut, window, state.first_tab_deg(), risk=state.risk, ruling=state.may_lock)
+    return tab_positions(
+        position, plan.nut, window, state.first_tab_deg(), risk=state.risk, ruling=state.may_lock
+    )
 
 
 def _by_lengths(state: Tapered) -> bool:
-    """Whether two lengths from sleeve end to ring are worth measuring though nothing is wrong: the window is narrow, and the nut counts."""
+    """Whether two lengths from sleeve end to ring are worth measuring though nothing is wrong: the
+    window is narrow, and the nut counts.
+    """
     window, attempt = state.window(), state.attempt
-    if window is None or window.empty or window.width_um >= NARROW_UM or attempt.locked is not None or state.plan.nut is None:
+    if (
+        window is None
+        or window.empty
+        or window.width_um >= NARROW_UM
+        or attempt.locked is not None
+        or state.plan.nut is None
+    ):
         return False
-    return state.plan.method is not Method.BLOWS and attempt.nut_deg > 0 and LookTarget.SLEEVE_END not in attempt.looked()
+    return (
+        state.plan.method is not Method.BLOWS
+        and attempt.nut_deg > 0
+        and LookTarget.SLEEVE_END not in attempt.looked()
+    )
 
 
 def _inside(position: TabPosition) -> bool:
@@ -158,7 +188,9 @@ def _inside(position: TabPosition) -> bool:
 
 
 def _worth_showing(state: Tapered, found: tuple[TabPosition, ...]) -> tuple[TabView, ...]:
-    """The positions round the first one inside the window; those far ahead come with a later answer."""
+    """The positions round the first one inside the window; those far ahead come with a later
+    answer.
+    """
     inside = next((i for i, position in enumerate(found) if _inside(position)), None)
     shown = found[: SHOWN_TABS // 2] if inside is None else found[max(0, inside - 1) :][:SHOWN_TABS]
     return tuple(
@@ -177,7 +209,9 @@ def _worth_showing(state: Tapered, found: tuple[TabPosition, ...]) -> tuple[TabV
 
 
 def _by_name(state: Tapered, position: TabPosition) -> str:
-    """What a name answers for at a position outside window or range; empty where it may not be taken."""
+    """What a name answers for at a position outside window or range; empty where it may not be
+    taken.
+    """
     if position.verdict.level is Level.GOOD:
         return ""
     turn = position.turn_to_deg
@@ -229,20 +263,33 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
         feelers=feelers_view(state),
         by_lengths=_by_lengths(state),
         indicator=indicator_view(state),
-        may_lock=state.may_lock(0.0).level if plan.method.gauged and attempt.zero_set and attempt.locked is None else None,
+        may_lock=(
+            state.may_lock(0.0).level
+            if plan.method.gauged and attempt.zero_set and attempt.locked is None
+            else None
+        ),
         lock_words=lock_words(plan.lock),
         # Nothing is let go before the nut has moved.
         release_how=release_how(state) if attempt.zero_set else "",
-        may_set_zero=state.initial_closed() is not None and state.stopped_by() is None and not attempt.zero_set,
+        may_set_zero=state.initial_closed() is not None
+        and state.stopped_by() is None
+        and not attempt.zero_set,
         tab_positions=_worth_showing(state, found),
         tabs_inside=sum(map(_inside, found)),
         tab_known=state.first_tab_deg() is not None,
         way_out=way_out(found) if found else "",
         final=attempt.final_verdict(),
         zero_set=attempt.zero_set,
-        zero_by=plan.sheet_zero.value if plan.sheet_zero is not None else "silent" if plan.method is Method.TURNS else "",
+        zero_by=(
+            plan.sheet_zero.value
+            if plan.sheet_zero is not None
+            else "silent"
+            if plan.method is Method.TURNS
+            else ""
+        ),
         locked=attempt.locked is not None,
-        one_row=attempt.row_out is None and any(len(gauging.rows(plan)) == 1 for gauging in attempt.gaugings[-1:]),
+        one_row=attempt.row_out is None
+        and any(len(gauging.rows(plan)) == 1 for gauging in attempt.gaugings[-1:]),
     )
 
 
@@ -250,7 +297,9 @@ _GAUGES = {Do.GAUGE_INITIAL: Phase.INITIAL, Do.GAUGE: Phase.DRIVE_UP, Do.GAUGE_F
 
 
 def _ahead(desk: Desk, state: Tapered, asked: NextMove) -> Gauging | None:
-    """The gauging that is asked for, as its first reading would find it; None where none is, or nothing may be gauged yet."""
+    """The gauging that is asked for, as its first reading would find it; None where none is, or
+    nothing may be gauged yet.
+    """
     phase = _GAUGES.get(asked.do)
     if phase is None or state.open_gauging() is not None:
         return None

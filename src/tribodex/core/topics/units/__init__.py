@@ -1,4 +1,5 @@
-"""A housed unit: slid on, holding or floating, lined up, bolted, locked after the shaft was turned."""
+"""A housed unit: slid on, holding or floating, lined up, bolted, locked after the shaft was
+turned."""
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.shaft import Seat, Shaft
@@ -7,7 +8,16 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.decide import BOLT_UNIT, JOIN_HALVES, LOCK_UNIT, SET_UNIT, decide
-from tribodex.core.topics.units.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, NEEDS, claims, owes
+from tribodex.core.topics.units.edges import (
+    ANSWERS,
+    EXPECTS,
+    GATED,
+    HELD,
+    MADE_BY,
+    NEEDS,
+    claims,
+    owes,
+)
 from tribodex.core.topics.units.move import move
 from tribodex.core.topics.units.moves import UnitsDo as Do
 from tribodex.core.topics.units.plan import CONDITIONS
@@ -21,12 +31,22 @@ def _fitted(state: Unit) -> Fitted | None:
     if plan is None:
         return None
     if isinstance(plan.size, UnknownInside):
-        # Known by its shaft alone: what hangs on the bearing inside stays unknown until somebody reads its number.
+        # Known by its shaft alone: what hangs on the bearing inside stays unknown until somebody
+        # reads its number.
         return None
     # It slides: whatever holds it is loosened, and nothing is pulled.
     if isinstance(plan.size, KeptBearing):
-        return Fitted(plan.size, Shaft(plan.seat.nominal_mm), plan.shaft_text, Seat.ADAPTER_SLEEVE, True)
-    return Fitted(plan.size, Shaft(plan.size.bore_mm), plan.shaft_text, None, True, interference_um=Span(0.0, 0.0))
+        return Fitted(
+            plan.size, Shaft(plan.seat.nominal_mm), plan.shaft_text, Seat.ADAPTER_SLEEVE, True
+        )
+    return Fitted(
+        plan.size,
+        Shaft(plan.size.bore_mm),
+        plan.shaft_text,
+        None,
+        True,
+        interference_um=Span(0.0, 0.0),
+    )
 
 
 TOPIC: Topic[Unit] = Topic(
@@ -56,7 +76,14 @@ TOPIC: Topic[Unit] = Topic(
     },
     said=said,
     # What follows hangs on them: they are said again, not withdrawn.
-    kept=(ev.FloatFound, ev.LinedUp, ev.HousingBolted, ev.ShaftTurned, ev.UnitLocked, ev.HalvesJoined),
+    kept=(
+        ev.FloatFound,
+        ev.LinedUp,
+        ev.HousingBolted,
+        ev.ShaftTurned,
+        ev.UnitLocked,
+        ev.HalvesJoined,
+    ),
     figures=figures,
     fitted=_fitted,
     conditions=lambda state: state.plan.conditions if state.plan is not None else frozenset(),

@@ -1,4 +1,6 @@
-"""What a person can ask while a housed unit goes on. Lengths and torques stay as typed until they are read."""
+"""What a person can ask while a housed unit goes on. Lengths and torques stay as typed until they
+are read.
+"""
 
 from __future__ import annotations
 
@@ -42,7 +44,9 @@ class FindFloat:
 
 @dataclass(frozen=True)
 class LineUpUnit:
-    """An offset over a length; leaves under the feet (0.02 + 0 + 0.1 + 0); hole, bolt and correction where it must be shifted."""
+    """An offset over a length; leaves under the feet (0.02 + 0 + 0.1 + 0); hole, bolt and
+    correction where it must be shifted.
+    """
 
     offset: Annotated[str, length("Out of line by", "0.2 mm; 0 where nothing is seen")]
     over: Annotated[str, length("Over a length of", "300 mm")]
@@ -73,19 +77,32 @@ class TurnShaft:
 
 @dataclass(frozen=True)
 class LockUnit:
-    """The insert locked. What is asked hangs on its lock: footing and line of screws, a collar's turn, a clamp's slits."""
+    """The insert locked. What is asked hangs on its lock: footing and line of screws, a collar's
+    turn, a clamp's slits.
+    """
 
     torque: Annotated[str, torque("Torque", "8 N·m")]
     passes: Annotated[int, count("Passes", choices={"1": "one", "2": "two, alternately"})]
     wrench: Annotated[str, words("With which wrench")]
     footing: Annotated[
         Footing | Literal[""],
-        choice("The screws stand on", {"": "no set screws", Footing.PLAIN: "the plain shaft", Footing.DIMPLE: "a dimple", Footing.FLAT: "a flat"}),
+        choice(
+            "The screws stand on",
+            {
+                "": "no set screws",
+                Footing.PLAIN: "the plain shaft",
+                Footing.DIMPLE: "a dimple",
+                Footing.FLAT: "a flat",
+            },
+        ),
     ] = ""
     in_line: Annotated[YesNo, choice("Screws of both units in line", _ASKED)] = ""
     turned: Annotated[
         Literal["clockwise", "anticlockwise", ""],
-        choice("Collar turned, seen from its own side", {"": "no collar", "clockwise": "clockwise", "anticlockwise": "anticlockwise"}),
+        choice(
+            "Collar turned, seen from its own side",
+            {"": "no collar", "clockwise": "clockwise", "anticlockwise": "anticlockwise"},
+        ),
     ] = ""
     slits_apart: Annotated[YesNo, choice("Slits apart", _ASKED)] = ""
     decided_by: Annotated[str, words("Decided by")] = ""
@@ -94,7 +111,9 @@ class LockUnit:
 
 @dataclass(frozen=True)
 class JoinHalves:
-    """The halves screwed together round the shaft: torque of the last pass, and whether both joints closed alike."""
+    """The halves screwed together round the shaft: torque of the last pass, and whether both joints
+    closed alike.
+    """
 
     torque: Annotated[str, torque("Torque", "45 N·m")]
     passes: Annotated[int, count("Passes", choices={"1": "one", "2": "two, crosswise"})]
@@ -120,5 +139,15 @@ class TightenAgain:
     after: Annotated[str, number(Family.HOURS, "After how many hours of running", "8")]
 
 
-COMMANDS: tuple[type, ...] = (SlideOn, FindFloat, LineUpUnit, BoltHousing, TurnShaft, LockUnit, JoinHalves, TryUnit, TightenAgain)
+COMMANDS: tuple[type, ...] = (
+    SlideOn,
+    FindFloat,
+    LineUpUnit,
+    BoltHousing,
+    TurnShaft,
+    LockUnit,
+    JoinHalves,
+    TryUnit,
+    TightenAgain,
+)
 TURNS = {"clockwise": Rotation.CLOCKWISE, "anticlockwise": Rotation.ANTICLOCKWISE}

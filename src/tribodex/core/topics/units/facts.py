@@ -1,4 +1,6 @@
-"""What can be said of a housed unit: plan, slid on, how it floats, lined up, bolted, shaft turned, locked, tried, screws again."""
+"""What can be said of a housed unit: plan, slid on, how it floats, lined up, bolted, shaft turned,
+locked, tried, screws again.
+"""
 
 from __future__ import annotations
 
@@ -40,7 +42,9 @@ class SlidOn(Fact):
 
 @dataclass(frozen=True)
 class FloatFound(Fact):
-    """What holds the insert in its housing or lets it move there, with the room on both sides (mm) where it floats."""
+    """What holds the insert in its housing or lets it move there, with the room on both sides (mm)
+    where it floats.
+    """
 
     by: FloatBy
     toward_mm: float | None
@@ -55,7 +59,9 @@ class FloatFound(Fact):
 
 @dataclass(frozen=True)
 class LinedUp(Fact):
-    """The housing lined up: its error as an offset over a length, leaves under its feet, the correction against its bolt holes (mm)."""
+    """The housing lined up: its error as an offset over a length, leaves under its feet, the
+    correction against its bolt holes (mm).
+    """
 
     offset_mm: float
     over_mm: float
@@ -87,12 +93,22 @@ class ShaftTurned(Fact):
 
     def judgements(self) -> tuple[Verdict, ...]:
         why = f"{self.text}. Loosen the bolts, line up again, bolt, turn."
-        return () if self.freely else (Verdict("the shaft does not turn freely", Level.STOP, why, code=TurnCode.SHAFT_NOT_FREE),)
+        return (
+            ()
+            if self.freely
+            else (
+                Verdict(
+                    "the shaft does not turn freely", Level.STOP, why, code=TurnCode.SHAFT_NOT_FREE
+                ),
+            )
+        )
 
 
 @dataclass(frozen=True)
 class UnitLocked(Fact):
-    """The insert locked: torque of its screws in the last pass, in how many passes, on what they stand; a collar's turn, a clamp's slits."""
+    """The insert locked: torque of its screws in the last pass, in how many passes, on what they
+    stand; a collar's turn, a clamp's slits.
+    """
 
     torque_nm: float
     passes: int
@@ -108,7 +124,9 @@ class UnitLocked(Fact):
 
 @dataclass(frozen=True)
 class HalvesJoined(Fact):
-    """The halves screwed together round the shaft: torque of the last pass, in how many passes, both joints closed alike."""
+    """The halves screwed together round the shaft: torque of the last pass, in how many passes,
+    both joints closed alike.
+    """
 
     torque_nm: float
     passes: int
@@ -128,7 +146,11 @@ class UnitTried(Fact):
 
     def judgements(self) -> tuple[Verdict, ...]:
         why = f"{self.text}. Loosen, line up and lock again."
-        return () if self.freely else (Verdict("does not turn freely", Level.STOP, why, code=TurnCode.NOT_FREE),)
+        return (
+            ()
+            if self.freely
+            else (Verdict("does not turn freely", Level.STOP, why, code=TurnCode.NOT_FREE),)
+        )
 
 
 @dataclass(frozen=True)
@@ -152,4 +174,15 @@ FACTS: tuple[type[Fact], ...] = (
     UnitTried,
     ScrewsAgain,
 )
-UnitsFact = UnitPlanned | SlidOn | FloatFound | LinedUp | HousingBolted | ShaftTurned | UnitLocked | HalvesJoined | UnitTried | ScrewsAgain
+UnitsFact = (
+    UnitPlanned
+    | SlidOn
+    | FloatFound
+    | LinedUp
+    | HousingBolted
+    | ShaftTurned
+    | UnitLocked
+    | HalvesJoined
+    | UnitTried
+    | ScrewsAgain
+)

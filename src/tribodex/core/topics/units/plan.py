@@ -1,4 +1,6 @@
-"""The plan of a housed unit: insert, form, locking, what it stands on, where it lets the shaft grow."""
+"""The plan of a housed unit: insert, form, locking, what it stands on, where it lets the shaft
+grow.
+"""
 
 from __future__ import annotations
 
@@ -16,10 +18,12 @@ from tribodex.core.working import Line, Result
 
 @dataclass(frozen=True)
 class UnitPlan:
-    """A housed unit. `shaft_text` as the shaft is named; `base_nm` the maker's torque of its base bolts, None while not known.
+    """A housed unit. `shaft_text` as the shaft is named; `base_nm` the maker's torque of its base
+    bolts, None while not known.
 
-    A unit on an adapter sleeve has no screw, and what is inside it may not be known. Of a bearing in two halves the screw holds its
-    joints. `faces_drive_end` says where an eccentric collar looks to; None for other locks. `growth_mm`: what a floating unit has to take.
+    A unit on an adapter sleeve has no screw, and what is inside it may not be known. Of a bearing
+    in two halves the screw holds its joints. `faces_drive_end` says where an eccentric collar looks
+    to; None for other locks. `growth_mm`: what a floating unit has to take.
     """
 
     size: StraightBearing | KeptBearing | UnknownInside
@@ -42,7 +46,14 @@ class UnitPlan:
     def conditions(self) -> frozenset[str]:
         """What procedures can ask for."""
         shock = {"unit_shock"} if self.load is Load.SHOCK else set()
-        return frozenset({f"unit_{self.form}", f"locked_by_{self.lock}", *shock, *({"unit_on_feet"} if self.form.on_feet else set())})
+        return frozenset(
+            {
+                f"unit_{self.form}",
+                f"locked_by_{self.lock}",
+                *shock,
+                *({"unit_on_feet"} if self.form.on_feet else set()),
+            }
+        )
 
     @property
     def screw_use(self) -> ScrewUse:
@@ -54,13 +65,23 @@ class UnitPlan:
         """Every target of the plan."""
         screw = [screw_result(self.screw, self.screw_use)] if self.screw is not None else []
         return (
-            shaft_limits(self.seat, {UnitLock.ADAPTER: "unit", UnitLock.HALVES: "halves"}.get(self.lock, "insert")),
+            shaft_limits(
+                self.seat,
+                {UnitLock.ADAPTER: "unit", UnitLock.HALVES: "halves"}.get(self.lock, "insert"),
+            ),
             *screw,
             *([base_result(self)] if self.base_nm is not None else []),
         )
 
 
-CONDITIONS = frozenset({*(f"unit_{form}" for form in Form), *(f"locked_by_{lock}" for lock in UnitLock), "unit_shock", "unit_on_feet"})
+CONDITIONS = frozenset(
+    {
+        *(f"unit_{form}" for form in Form),
+        *(f"locked_by_{lock}" for lock in UnitLock),
+        "unit_shock",
+        "unit_on_feet",
+    }
+)
 
 
 def shaft_limits(seat: SeatSpec, what: str = "insert") -> Result:
@@ -71,15 +92,48 @@ def shaft_limits(seat: SeatSpec, what: str = "insert") -> Result:
     Raises: nothing.
     Source: as the seat says.
     """
-    low, high = (round(seat.nominal_mm + um / 1000, 4) for um in (seat.limits_um.low, seat.limits_um.high))
-    lines = (
-        Line("d_min", "least diameter", seat.words, f"{seat.nominal_mm:g} {seat.limits_um.low / 1000:+.4g}", low, "mm", seat.source_id),
-        Line("d_max", "greatest diameter", seat.words, f"{seat.nominal_mm:g} {seat.limits_um.high / 1000:+.4g}", high, "mm", seat.source_id),
+    low, high = (
+        round(seat.nominal_mm + um / 1000, 4) for um in (seat.limits_um.low, seat.limits_um.high)
     )
-    return Result("unit_shaft", f"Shaft under the {what}", round(low * 1000, 1), "µm", value_to=round(high * 1000, 1), working=lines, note=seat.words)
+    lines = (
+        Line(
+            "d_min",
+            "least diameter",
+            seat.words,
+            f"{seat.nominal_mm:g} {seat.limits_um.low / 1000:+.4g}",
+            low,
+            "mm",
+            seat.source_id,
+        ),
+        Line(
+            "d_max",
+            "greatest diameter",
+            seat.words,
+            f"{seat.nominal_mm:g} {seat.limits_um.high / 1000:+.4g}",
+            high,
+            "mm",
+            seat.source_id,
+        ),
+    )
+    return Result(
+        "unit_shaft",
+        f"Shaft under the {what}",
+        round(low * 1000, 1),
+        "µm",
+        value_to=round(high * 1000, 1),
+        working=lines,
+        note=seat.words,
+    )
 
 
 def base_result(plan: UnitPlan) -> Result:
     """The torque of the bolts that hold the housing, by its maker."""
     line = Line("T", "by the maker of the housing", "", "", plan.base_nm, "N·m", plan.base_source)
-    return Result("base_torque", "Bolts of the housing", plan.base_nm, "N·m", working=(line,), note=plan.base_source)
+    return Result(
+        "base_torque",
+        "Bolts of the housing",
+        plan.base_nm,
+        "N·m",
+        working=(line,),
+        note=plan.base_source,
+    )

@@ -31,7 +31,10 @@ def tell(fact: Any) -> str:
     match fact:
         case ev.UnitPlanned():
             plan = fact.plan
-            return f"Planned: {plan.size.label}, {plan.form.words}, {plan.lock.words}{f' ({fact.reason})' if fact.reason else ''}."
+            return (
+                f"Planned: {plan.size.label}, {plan.form.words},"
+                f" {plan.lock.words}{f' ({fact.reason})' if fact.reason else ''}."
+            )
         case ev.SlidOn():
             if not fact.by_hand:
                 return f"{'Did not close' if fact.in_halves else 'Did not go on'}: {fact.text}."
@@ -40,23 +43,40 @@ def tell(fact: Any) -> str:
             room = (
                 ""
                 if fact.toward_mm is None
-                else f", room {travel_text(fact.toward_mm)} towards the fixed unit, {travel_text(fact.away_mm or 0)} away"
+                else (
+                    f", room {travel_text(fact.toward_mm)} towards the fixed unit,"
+                    f" {travel_text(fact.away_mm or 0)} away"
+                )
             )
-            return f"{fact.by.words.capitalize()}{room}: {fact.verdict.word}{f', {fact.room.word}' if fact.room else ''}."
+            return (
+                f"{fact.by.words.capitalize()}{room}:"
+                f" {fact.verdict.word}{f', {fact.room.word}' if fact.room else ''}."
+            )
         case ev.LinedUp():
             return f"Lined up, {fact.typed}: {fact.verdict.word}."
         case ev.HousingBolted():
-            return f"Housing bolted at {fact.torque_nm:g} N·m, {fact.wrench}: {fact.verdict.word}.{_who(fact)}"
+            return (
+                f"Housing bolted at {fact.torque_nm:g} N·m, {fact.wrench}:"
+                f" {fact.verdict.word}.{_who(fact)}"
+            )
         case ev.ShaftTurned():
             return f"Shaft turned: {'freely' if fact.freely else f'not freely, {fact.text}'}."
         case ev.UnitLocked():
-            return f"Locked at {fact.torque_nm:g} N·m, {fact.wrench}: {', '.join(verdict.word for verdict in fact.verdicts)}.{_who(fact)}"
+            return (
+                f"Locked at {fact.torque_nm:g} N·m, {fact.wrench}:"
+                f" {', '.join(verdict.word for verdict in fact.verdicts)}.{_who(fact)}"
+            )
         case ev.HalvesJoined():
-            return f"Halves joined at {fact.torque_nm:g} N·m, {fact.wrench}: {', '.join(verdict.word for verdict in fact.verdicts)}.{_who(fact)}"
+            return (
+                f"Halves joined at {fact.torque_nm:g} N·m, {fact.wrench}:"
+                f" {', '.join(verdict.word for verdict in fact.verdicts)}.{_who(fact)}"
+            )
         case ev.UnitTried():
             return f"Turned once locked: {'freely' if fact.freely else f'not freely, {fact.text}'}."
         case ev.ScrewsAgain():
-            return f"Set screws again after {fact.after}, {fact.torque_nm:g} N·m: {fact.verdict.word}."
+            return (
+                f"Set screws again after {fact.after}, {fact.torque_nm:g} N·m: {fact.verdict.word}."
+            )
         case _:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
@@ -68,9 +88,13 @@ def said(fact: Any) -> Any:
             return cmd.FindFloat(fact.by, mm(fact.toward_mm), mm(fact.away_mm))
         case ev.LinedUp():
             shift = mm(fact.hole_mm), mm(fact.bolt_mm), mm(fact.wanted_mm)
-            return cmd.LineUpUnit(mm(fact.offset_mm), mm(fact.over_mm), mm_each(fact.feet_mm), *shift)
+            return cmd.LineUpUnit(
+                mm(fact.offset_mm), mm(fact.over_mm), mm_each(fact.feet_mm), *shift
+            )
         case ev.HousingBolted():
-            return cmd.BoltHousing(newton_metres(fact.torque_nm), fact.wrench, fact.decided_by, fact.reason)
+            return cmd.BoltHousing(
+                newton_metres(fact.torque_nm), fact.wrench, fact.decided_by, fact.reason
+            )
         case ev.ShaftTurned():
             return cmd.TurnShaft(fact.freely, fact.text)
         case ev.UnitTried():
@@ -88,7 +112,14 @@ def said(fact: Any) -> Any:
                 reason=fact.reason,
             )
         case ev.HalvesJoined():
-            return cmd.JoinHalves(newton_metres(fact.torque_nm), fact.passes, fact.wrench, fact.joints_alike, fact.decided_by, fact.reason)
+            return cmd.JoinHalves(
+                newton_metres(fact.torque_nm),
+                fact.passes,
+                fact.wrench,
+                fact.joints_alike,
+                fact.decided_by,
+                fact.reason,
+            )
         case ev.ScrewsAgain():
             return cmd.TightenAgain(newton_metres(fact.torque_nm), fact.after)
         case _:
@@ -105,8 +136,8 @@ class UnitLine:
 
 @dataclass(frozen=True)
 class UnitWork:
-    """A housed unit as its panel shows it: sizes for its drawing (mm), None inside a unit that is known by its shaft alone; which way
-    collar and shaft turn, the verdicts there are.
+    """A housed unit as its panel shows it: sizes for its drawing (mm), None inside a unit that is
+    known by its shaft alone; which way collar and shaft turn, the verdicts there are.
     """
 
     topic: Literal["units"]
@@ -148,7 +179,11 @@ def view(desk: Desk, state: Unit) -> UnitWork:
         outside_mm=inside.outside_mm if inside is not None else None,
         width_mm=inside.width_mm if inside is not None else None,
         bolts=plan.form.bolts if plan is not None else 0,
-        rotation_here=seen_at_collar(plan.rotation, plan.faces_drive_end is True) if plan is not None and collar else None,
+        rotation_here=(
+            seen_at_collar(plan.rotation, plan.faces_drive_end is True)
+            if plan is not None and collar
+            else None
+        ),
         collar_turned=locked.turned if locked is not None else None,
         float_by=found.by if found is not None else None,
         toward_mm=found.toward_mm if found is not None else None,
@@ -188,8 +223,14 @@ def figures(desk: Desk, state: Unit) -> Sequence[Result]:
     if plan is None:
         return []
     found = []
-    if state.found is not None and state.found.toward_mm is not None and state.found.away_mm is not None:
-        found.append(float_room(state.found.toward_mm, state.found.away_mm, growth_here(desk, plan)))
+    if (
+        state.found is not None
+        and state.found.toward_mm is not None
+        and state.found.away_mm is not None
+    ):
+        found.append(
+            float_room(state.found.toward_mm, state.found.away_mm, growth_here(desk, plan))
+        )
     if state.lined is not None:
         found += line_results(plan, state.lined)
     screw = [screw_result(plan.screw, plan.screw_use)] if plan.screw is not None else []
@@ -201,10 +242,26 @@ def record(desk: Desk, state: Unit) -> Sequence[Section]:
     plan = state.plan
     if plan is None or state.on is None:
         return []
-    entries = (state.on, state.found, state.joined, state.lined, state.bolted, state.turned, state.locked, state.tried, state.again)
+    entries = (
+        state.on,
+        state.found,
+        state.joined,
+        state.lined,
+        state.bolted,
+        state.turned,
+        state.locked,
+        state.tried,
+        state.again,
+    )
     first = f"{plan.size.label}, {plan.form.words}, {plan.lock.words}, shaft {plan.shaft_text}."
     lines = (first, *(tell(fact) for fact in entries if fact is not None))
-    worst = next((line.verdict for line in _lines(desk, state) if line.verdict.level is Level.STOP), None)
+    worst = next(
+        (line.verdict for line in _lines(desk, state) if line.verdict.level is Level.STOP), None
+    )
     held = state.joined or state.locked
     locked = held.verdicts[0] if held is not None else None
-    return [Section("Housed unit", lines, (), tuple(figures(desk, state)), worst or locked, page=Page.ONE)]
+    return [
+        Section(
+            "Housed unit", lines, (), tuple(figures(desk, state)), worst or locked, page=Page.ONE
+        )
+    ]

@@ -15,7 +15,9 @@ from tribodex.core.working import Level
 
 @dataclass
 class Unit:
-    """How a housed unit stands, now. Mutable only inside fold(). `bolted_seq`, `turned_seq`: when that was said, over all units of a shaft."""
+    """How a housed unit stands, now. Mutable only inside fold(). `bolted_seq`, `turned_seq`: when
+    that was said, over all units of a shaft.
+    """
 
     plan: UnitPlan | None = None
     on: ev.SlidOn | None = None
@@ -44,7 +46,9 @@ class Unit:
     @property
     def bolted_right(self) -> bool:
         """Whether its housing is at torque, or that was decided by name."""
-        return self.bolted is not None and (self.bolted.verdict.level is not Level.STOP or self.bolted.decided_by != "")
+        return self.bolted is not None and (
+            self.bolted.verdict.level is not Level.STOP or self.bolted.decided_by != ""
+        )
 
     @property
     def turned_after(self) -> bool:
@@ -56,11 +60,15 @@ class Unit:
         """Whether it is locked in order, or that was decided by name."""
         if self.locked is None:
             return False
-        return self.locked.decided_by != "" or all(verdict.level is not Level.STOP for verdict in self.locked.verdicts)
+        return self.locked.decided_by != "" or all(
+            verdict.level is not Level.STOP for verdict in self.locked.verdicts
+        )
 
     @property
     def in_halves(self) -> bool:
-        """Whether it is laid and screwed together round the shaft, before its housing closes over it."""
+        """Whether it is laid and screwed together round the shaft, before its housing closes over
+        it.
+        """
         return self.plan is not None and self.plan.lock is UnitLock.HALVES
 
     @property
@@ -68,7 +76,9 @@ class Unit:
         """Whether its halves are screwed together in order, or that was decided by name."""
         if self.joined is None or not self.joined.joints_alike:
             return False
-        return self.joined.decided_by != "" or all(verdict.level is not Level.STOP for verdict in self.joined.verdicts)
+        return self.joined.decided_by != "" or all(
+            verdict.level is not Level.STOP for verdict in self.joined.verdicts
+        )
 
     @property
     def has_screws(self) -> bool:

@@ -55,7 +55,9 @@ def upgrade() -> None:
         ),
         sa.PrimaryKeyConstraint("id"),
     )
-    op.create_index(op.f("ix_bearing_position_machine_id"), "bearing_position", ["machine_id"], unique=False)
+    op.create_index(
+        op.f("ix_bearing_position_machine_id"), "bearing_position", ["machine_id"], unique=False
+    )
     op.create_table(
         "feeler_leaf",
         sa.Column("set_id", sa.String(length=64), nullable=False),

@@ -1,4 +1,6 @@
-"""The tool crib: gauge sets and own cards as versions that are never overwritten; gauge sets move there. Lists know the stage's number."""
+"""The tool crib: gauge sets and own cards as versions that are never overwritten; gauge sets move
+there. Lists know the stage's number.
+"""
 
 import json
 from datetime import UTC, datetime
@@ -30,7 +32,9 @@ def upgrade() -> None:
     )
     here = op.get_bind()
     leaves: dict[str, list[float]] = {}
-    for set_id, thickness in here.execute(sa.text("SELECT set_id, thickness_um FROM feeler_leaf ORDER BY thickness_um")):
+    for set_id, thickness in here.execute(
+        sa.text("SELECT set_id, thickness_um FROM feeler_leaf ORDER BY thickness_um")
+    ):
         leaves.setdefault(set_id, []).append(float(thickness))
     moment = datetime.now(UTC).replace(tzinfo=None)
     rows = [
@@ -38,14 +42,22 @@ def upgrade() -> None:
             "item_id": gauge.id,
             "version": 1,
             "kind": "gauge",
-            "payload": {"id": gauge.id, "name": gauge.name, "unit": gauge.unit, "leaves_um": leaves[gauge.id], "checked_on": gauge.checked_on},
+            "payload": {
+                "id": gauge.id,
+                "name": gauge.name,
+                "unit": gauge.unit,
+                "leaves_um": leaves[gauge.id],
+                "checked_on": gauge.checked_on,
+            },
             "withdrawn": False,
             "reason": "",
             "client_event_id": f"moved-{gauge.id}",
             "actor": "plant file",
             "recorded_at": moment,
         }
-        for gauge in here.execute(sa.text("SELECT id, name, unit, checked_on FROM feeler_set ORDER BY `rank`"))
+        for gauge in here.execute(
+            sa.text("SELECT id, name, unit, checked_on FROM feeler_set ORDER BY `rank`")
+        )
         if leaves.get(gauge.id)
     ]
     if rows:
@@ -54,7 +66,13 @@ def upgrade() -> None:
     op.drop_table("feeler_set")
     for name in ("stage_at", "stage_of"):
         op.add_column("job_list", sa.Column(name, sa.Integer(), nullable=False, server_default="0"))
-        op.alter_column("job_list", name, existing_type=sa.Integer(), existing_nullable=False, server_default=None)
+        op.alter_column(
+            "job_list",
+            name,
+            existing_type=sa.Integer(),
+            existing_nullable=False,
+            server_default=None,
+        )
 
 
 def downgrade() -> None:
@@ -76,14 +94,19 @@ def downgrade() -> None:
     )
     here = op.get_bind()
     newest = sa.text("SELECT payload FROM crib_item WHERE kind = 'gauge' ORDER BY entry")
-    gauges = {gauge["id"]: gauge for (text,) in here.execute(newest) for gauge in [json.loads(text)]}
+    gauges = {
+        gauge["id"]: gauge for (text,) in here.execute(newest) for gauge in [json.loads(text)]
+    }
     for rank, gauge in enumerate(gauges.values()):
         here.execute(
             sa.text("INSERT INTO feeler_set VALUES (:id, :name, :unit, :checked_on, :rank)"),
             {key: gauge[key] for key in ("id", "name", "unit", "checked_on")} | {"rank": rank},
         )
         for leaf in gauge["leaves_um"]:
-            here.execute(sa.text("INSERT INTO feeler_leaf VALUES (:id, :leaf)"), {"id": gauge["id"], "leaf": leaf})
+            here.execute(
+                sa.text("INSERT INTO feeler_leaf VALUES (:id, :leaf)"),
+                {"id": gauge["id"], "leaf": leaf},
+            )
     op.drop_table("crib_item")
     for name in ("stage_at", "stage_of"):
         op.drop_column("job_list", name)

@@ -8,7 +8,9 @@ down_revision = "0002"
 
 
 def upgrade() -> None:
-    op.add_column("job_event", sa.Column("digest", sa.String(length=64), nullable=False, server_default=""))
+    op.add_column(
+        "job_event", sa.Column("digest", sa.String(length=64), nullable=False, server_default="")
+    )
 
 
 def downgrade() -> None:

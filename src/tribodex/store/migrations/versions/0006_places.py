@@ -1,4 +1,6 @@
-"""A job has places: an entry says at which it was made, and a position finds its jobs without reading their logs."""
+"""A job has places: an entry says at which it was made, and a position finds its jobs without
+reading their logs.
+"""
 
 import sqlalchemy as sa
 from alembic import op
@@ -9,7 +11,9 @@ down_revision = "0005"
 
 
 def upgrade() -> None:
-    op.add_column("job_event", sa.Column("at", sa.String(length=16), nullable=False, server_default=""))
+    op.add_column(
+        "job_event", sa.Column("at", sa.String(length=16), nullable=False, server_default="")
+    )
     op.add_column("machine", sa.Column("shafts", sa.JSON(), nullable=True))
     op.create_table(
         "job_place",
@@ -26,9 +30,9 @@ def upgrade() -> None:
         sa.Column("recorded_at", sa.DateTime(), nullable=False),
     )
     op.execute(
-        "INSERT INTO job_place (position_id, number, job_id) "
-        "SELECT JSON_VALUE(e.payload, '$.position_id'), j.number, j.id FROM job_event e JOIN job j ON j.id = e.job_id "
-        "WHERE e.seq = 1 AND JSON_VALUE(e.payload, '$.position_id') IS NOT NULL"
+        "INSERT INTO job_place (position_id, number, job_id) SELECT JSON_VALUE(e.payload,"
+        " '$.position_id'), j.number, j.id FROM job_event e JOIN job j ON j.id = e.job_id WHERE"
+        " e.seq = 1 AND JSON_VALUE(e.payload, '$.position_id') IS NOT NULL"
     )
 
 

@@ -1,4 +1,6 @@
-"""What is due over the plant: what each job says of a position, and what follows; crews with their routes. Rebuilt from the logs."""
+"""What is due over the plant: what each job says of a position, and what follows; crews with their
+routes. Rebuilt from the logs.
+"""
 
 import sqlalchemy as sa
 from alembic import op

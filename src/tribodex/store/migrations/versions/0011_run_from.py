@@ -1,4 +1,6 @@
-"""Running hours count from what the meter showed; stops of the rounds that were moved to another week."""
+"""Running hours count from what the meter showed; stops of the rounds that were moved to another
+week.
+"""
 
 import sqlalchemy as sa
 from alembic import op

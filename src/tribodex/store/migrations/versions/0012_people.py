@@ -1,4 +1,6 @@
-"""People who sign in: sites, accounts, sessions, who did what. What there was belongs to one site; names become accounts without a password."""
+"""People who sign in: sites, accounts, sessions, who did what. What there was belongs to one site;
+names become accounts without a password.
+"""
 
 import sqlalchemy as sa
 from alembic import op
@@ -23,10 +25,14 @@ def upgrade() -> None:
     )
     op.execute("INSERT INTO site (id, name) VALUES ('main', 'This plant')")
     for table in OF_SITE:
-        op.add_column(table, sa.Column("site_id", sa.String(32), nullable=False, server_default="main"))
+        op.add_column(
+            table, sa.Column("site_id", sa.String(32), nullable=False, server_default="main")
+        )
         op.create_index(f"ix_{table}_site_id", table, ["site_id"])
     op.add_column("job_list", sa.Column("who", sa.String(80), nullable=False, server_default=""))
-    op.add_column("job_list", sa.Column("site_id", sa.String(32), nullable=False, server_default="main"))
+    op.add_column(
+        "job_list", sa.Column("site_id", sa.String(32), nullable=False, server_default="main")
+    )
     for index, columns in (
         ("job_list_live", ["site_id", "live", "updated_at", "number"]),
         ("job_list_newest", ["site_id", "updated_at", "number"]),
@@ -34,10 +40,12 @@ def upgrade() -> None:
         op.drop_index(index, "job_list")
         op.create_index(index, "job_list", columns)
     op.create_index("job_list_who", "job_list", ["site_id", "who", "live", "updated_at", "number"])
-    # Whoever logged last, as far as the list can be told in one statement; `rebuild` tells it exactly.
+    # Whoever logged last, as far as the list can be told in one statement; `rebuild` tells it
+    # exactly.
     op.execute(
-        "UPDATE job_list l JOIN (SELECT job_id, MAX(seq) AS seq FROM job_event GROUP BY job_id) n ON n.job_id = l.id "
-        "JOIN job_event e ON e.job_id = n.job_id AND e.seq = n.seq SET l.who = e.actor"
+        "UPDATE job_list l JOIN (SELECT job_id, MAX(seq) AS seq FROM job_event GROUP BY job_id) n"
+        " ON n.job_id = l.id JOIN job_event e ON e.job_id = n.job_id AND e.seq = n.seq SET l.who ="
+        " e.actor"
     )
     _accounts()
     _sessions()
@@ -61,7 +69,8 @@ def _accounts() -> None:
         sa.Column("identity", sa.String(64), unique=True),
     )
     op.execute(
-        "INSERT INTO account (id, name, rights, settings, `rank`) SELECT SUBSTR(SHA1(LOWER(name)), 1, 32), name, '{}', '{}', `rank` FROM person"
+        "INSERT INTO account (id, name, rights, settings, `rank`) SELECT SUBSTR(SHA1(LOWER(name)),"
+        " 1, 32), name, '{}', '{}', `rank` FROM person"
     )
     op.drop_table("person")
 
@@ -70,7 +79,9 @@ def _sessions() -> None:
     op.create_table(
         "web_session",
         sa.Column("id", sa.String(32), primary_key=True),
-        sa.Column("account_id", sa.String(32), sa.ForeignKey("account.id"), nullable=False, index=True),
+        sa.Column(
+            "account_id", sa.String(32), sa.ForeignKey("account.id"), nullable=False, index=True
+        ),
         sa.Column("device_id", sa.String(32), nullable=False, index=True),
         sa.Column("device", sa.String(120), nullable=False),
         sa.Column("token_hash", sa.String(64), nullable=False, unique=True),
@@ -90,7 +101,9 @@ def _sessions() -> None:
     op.create_table(
         "link_token",
         sa.Column("id", sa.String(32), primary_key=True),
-        sa.Column("account_id", sa.String(32), sa.ForeignKey("account.id"), nullable=False, index=True),
+        sa.Column(
+            "account_id", sa.String(32), sa.ForeignKey("account.id"), nullable=False, index=True
+        ),
         sa.Column("kind", sa.String(16), nullable=False),
         sa.Column("site_id", sa.String(32), nullable=False),
         sa.Column("name", sa.String(120), nullable=False),
@@ -138,9 +151,20 @@ def downgrade() -> None:
         sa.Column("rank", sa.Integer(), nullable=False, server_default="0"),
     )
     op.execute("INSERT INTO person (name, `rank`) SELECT name, `rank` FROM account")
-    for table in ("try_count", "looked", "act", "link_token", "pin_proof", "web_session", "account"):
+    for table in (
+        "try_count",
+        "looked",
+        "act",
+        "link_token",
+        "pin_proof",
+        "web_session",
+        "account",
+    ):
         op.drop_table(table)
-    for index, columns in (("job_list_live", ["live", "updated_at", "number"]), ("job_list_newest", ["updated_at", "number"])):
+    for index, columns in (
+        ("job_list_live", ["live", "updated_at", "number"]),
+        ("job_list_newest", ["updated_at", "number"]),
+    ):
         op.drop_index(index, "job_list")
         op.create_index(index, "job_list", columns)
     op.drop_index("job_list_who", "job_list")

@@ -155,6 +155,8 @@ WRONG: list[dict[str, Any]] = [
     {"limit": 1000},
     {"live": "maybe"},
     {"after_time": "yesterday"},
+    {"after_time": "9.49e-306"},
+    {"after_time": "1700000000"},
     {"words": "x" * 200},
     {"after_number": -1},
 ]

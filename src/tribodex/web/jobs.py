@@ -7,7 +7,7 @@ from functools import partial
 
 from flask import Response, request
 from flask_openapi3 import Tag
-from pydantic import AwareDatetime, Field
+from pydantic import Field
 
 from tribodex.core.errors import NotFound
 from tribodex.core.topics.lineup.show import LineDrawing
@@ -35,7 +35,15 @@ from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply, reply_short
 from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
-from tribodex.web.schemas import CommandBody, GiveBody, JobPath, OpenBody, ReviseBody, TaskQuery
+from tribodex.web.schemas import (
+    CommandBody,
+    GiveBody,
+    JobPath,
+    Moment,
+    OpenBody,
+    ReviseBody,
+    TaskQuery,
+)
 from tribodex.web.told_once import ToldOnce
 
 api = Blueprint(
@@ -86,7 +94,7 @@ class JobsQuery(Model):
         max_length=80,
         description="words that stand in title, machine, position or bearing, or the number",
     )
-    after_time: AwareDatetime | None = None
+    after_time: Moment | None = None
     after_number: int = Field(default=0, ge=0, le=10**12)
     limit: int = Field(default=50, ge=1, le=200)
 

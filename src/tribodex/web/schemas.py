@@ -12,6 +12,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import (
     AwareDatetime,
+    BeforeValidator,
     ConfigDict,
     Field,
     StrictBool,
@@ -142,6 +143,18 @@ class PlacePaperQuery(PaperQuery, PlaceQuery):
     """Which bearing, which paper."""
 
 
+def _written_out(value: object) -> object:
+    # A bare number would be read as seconds since 1970.
+    if not isinstance(value, str | datetime) or (
+        isinstance(value, str) and "T" not in value.upper()
+    ):
+        raise ValueError("A time is written out, with its zone, as 2026-11-30T14:05:00Z")
+    return value
+
+
+Moment = Annotated[AwareDatetime, BeforeValidator(_written_out)]
+
+
 class TapBody(Model):
     """Who, when, and the id that makes a repeat harmless."""
 
@@ -152,16 +165,7 @@ class TapBody(Model):
         max_length=80,
         description="that of who is signed in, and nobody else's; may be left out",
     )
-    happened_at: AwareDatetime
-
-    @field_validator("happened_at", mode="before")
-    @classmethod
-    def _written_out(cls, value: object) -> object:
-        if not isinstance(value, str | datetime) or (
-            isinstance(value, str) and "T" not in value.upper()
-        ):
-            raise ValueError("A time is written out, with its zone, as 2026-11-30T14:05:00Z")
-        return value
+    happened_at: Moment
 
     @field_validator("happened_at")
     @classmethod

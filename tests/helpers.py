@@ -98,6 +98,21 @@ def bearing(
     return Bearing(bore, outside, width, taper, group)
 
 
+class Folded:
+    """A log folded once for as long as nothing is added to it or taken away."""
+
+    def __init__(self) -> None:
+        self._log: list[Event] = []
+        self._job: Job | None = None
+
+    def job(self, log: list[Event]) -> Job:
+        """What the log comes to now."""
+        # Entries that are the same are the same object: told at once.
+        if self._job is None or self._log != log:
+            self._log, self._job = list(log), fold(log)
+        return self._job
+
+
 class Bench:
     """A log that grows by commands, in memory, as the use cases grow it: one bearing, its mounting
     alone; the crib beside it.
@@ -113,12 +128,13 @@ class Bench:
             1, "Test", "m-1", "Test machine", shaft.id, shaft.version, (place,), plans
         )
         self.log: list[Event] = []
+        self._folded = Folded()
         self._clock = itertools.count()
         self._add(SHAFT, opened)
 
     @property
     def job(self) -> Job:
-        return fold(self.log)
+        return self._folded.job(self.log)
 
     @property
     def desk(self) -> Desk:

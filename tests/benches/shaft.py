@@ -14,7 +14,7 @@ from typing import Any, Literal
 
 from hypothesis import strategies as st
 
-from tests.helpers import BEGIN, DRAFT, FEELERS
+from tests.helpers import BEGIN, DRAFT, FEELERS, Folded
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import facts
 from tribodex.core.job.decide import decide
@@ -23,7 +23,7 @@ from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.job.proofs import What
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
-from tribodex.core.topics import HOUSE, desk, fold
+from tribodex.core.topics import HOUSE, desk
 from tribodex.core.topics.lineup.facts import Along, ShaftPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.tapered.facts import TaperedPlanned
@@ -66,6 +66,7 @@ class ShaftBench:
             )
         )
         self.log: list[facts.Event] = []
+        self._folded = Folded()
         self._clock = itertools.count()
         self._add(
             SHAFT,
@@ -76,7 +77,7 @@ class ShaftBench:
 
     @property
     def job(self) -> Job:
-        return fold(self.log)
+        return self._folded.job(self.log)
 
     def desk(self, at: str = SHAFT) -> Desk:
         return desk(self.job, self.procedures, self.log, at, {**REFERENCE.books, **self.more_books})

@@ -4,7 +4,7 @@ from playwright.sync_api import BrowserContext
 
 from tribodex.web.access import SEAL, SEALED
 
-CHROMIUM = "/usr/bin/chromium"
+CHROMIUM = "/usr/bin/chromium-headless-shell"
 FLAGS = [
     "--no-sandbox",
     "--disable-gpu",

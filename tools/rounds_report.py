@@ -15,7 +15,7 @@ from playwright.sync_api import sync_playwright
 from server_report import SEEN, _get, medians
 from sqlalchemy import Engine, insert, text
 from sqlalchemy.orm import Session
-from tests.browser.machine import ONE_TAP, sign_in
+from tests.browser.machine import CHROMIUM, ONE_TAP, sign_in
 
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
@@ -75,7 +75,7 @@ def measure_rounds(root: Path) -> RoundsReport:
         engine = make_engine(database.app_url)
         try:
             web.wait_ready()
-            browser = playwright.chromium.launch(executable_path="/usr/bin/chromium")
+            browser = playwright.chromium.launch(executable_path=CHROMIUM)
             context = browser.new_context(base_url=web.address)
             sign_in(context, "Ines Whitlow")
             page = context.new_page()

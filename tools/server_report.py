@@ -18,7 +18,7 @@ from matplotlib.figure import Figure
 from playwright.sync_api import Page, sync_playwright
 from sqlalchemy import Engine, insert, text
 from sqlalchemy.orm import Session
-from tests.browser.machine import ONE_TAP, sign_in
+from tests.browser.machine import CHROMIUM, ONE_TAP, sign_in
 from tests.helpers import open_one
 from tests.visitor import at
 
@@ -128,7 +128,7 @@ def measure_server(root: Path) -> ServerReport:
             first = statistics.median([_once(address) for address in others][-4:])
             (again,) = medians([lambda: _get(record)], 10)
             with sync_playwright() as playwright:
-                browser = playwright.chromium.launch(executable_path="/usr/bin/chromium")
+                browser = playwright.chromium.launch(executable_path=CHROMIUM)
                 context = browser.new_context(base_url=web.address)
                 sign_in(context, "Ines Whitlow")
                 page = context.new_page()

@@ -36,7 +36,8 @@ def test_a_set_too_thick_is_exchanged_at_the_bench(new_page: Callable[..., Page]
     page.get_by_role("button", name="Take another set").click()
     expect(page.get_by_label("Another gauge set than Feeler set M2")).to_be_visible()
     page.get_by_text("A second witness in this narrow window").click()
-    went_mm = hands.bench()["work"]["nut_deg"] * hands.bench()["work"]["dial"]["pitch_mm"] / 360
+    dial = hands.bench()["work"]["dial"]
+    went_mm = dial["present_deg"] * dial["pitch_mm"] / 360
     page.get_by_label("At the zero mark").fill("30.00 mm")
     page.get_by_label("Now", exact=True).fill(f"{30 + went_mm:.2f} mm")
     hands.tap("Compare with the nut’s travel")

@@ -28,7 +28,7 @@ SVG = "{http://www.w3.org/2000/svg}"
 
 def bearing(name: str, at_mm: float | None, drawn_at_mm: float) -> LineBearing:
     return LineBearing(
-        name, name, "22220 K", Floats.HELD, "fixed", at_mm, drawn_at_mm, 100, 180, 46, None
+        name, name, "22220 K", Floats.HELD, "fixed", at_mm, drawn_at_mm, 100, 180, 46
     )
 
 

@@ -113,9 +113,8 @@ def test_a_sealed_unit_has_a_dial_and_no_ruler(reference: Reference) -> None:
     hands = at_zero(reference, UNIT)
     hands.say(cmd.TurnNut("1", "turns"))
     seen = shown(reference, hands)
-    assert (
-        seen.work.ruler is None and seen.work.dial is not None and seen.work.asked_deg is not None
-    )
+    assert seen.work.ruler is None and seen.work.dial is not None
+    assert seen.work.dial.target_from_deg is not None
     assert (
         seen.work.dial.present_deg,
         seen.work.dial.target_from_deg,

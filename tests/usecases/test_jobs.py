@@ -182,7 +182,6 @@ def test_the_bench_draws_what_it_says(reference: Reference) -> None:
         shown.work.dial is not None
         and shown.work.ruler is not None
         and shown.work.ruler.window is not None
-        and shown.work.ruler.aim_um is not None
     )
     assert shown.work.dial.present_deg == 60
     position = fitter.job.tapered().position()

@@ -489,7 +489,8 @@ def test_a_job_of_another_method_runs_through_the_api(client: FlaskClient) -> No
     assert work["method"] == "Z" and work["ruler"] is None and work["turn_units"][0] == "turns"
     pass_gates(client)
     do(client, "set_zero", tap_tested=False)
-    assert do(client, "turn_nut", amount="1 1/8", unit="turns").json["work"]["nut_deg"] == 405
+    turned = do(client, "turn_nut", amount="1 1/8", unit="turns").json
+    assert turned["work"]["dial"]["present_deg"] == 405
     do(client, "see_tab", amount="2", unit="degrees")
     do(client, "lock", turn="2")
     shown = do(client, "hand_check", swivel="slight drag", turns_freely=True).json

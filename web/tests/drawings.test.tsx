@@ -14,7 +14,6 @@ const RULER: Ruler = {
   group_name: "C3",
   from_um: 20,
   to_um: 100,
-  aim_um: 45,
   group: { low: 65, high: 90 },
   window: { low: 35, high: 50 },
   readings: [
@@ -146,9 +145,6 @@ describe("the indicator", () => {
     from_mm: 0.5,
     to_mm: 0.7,
     travel_mm: 0.3,
-    start_mpa: 2,
-    planned_start_mpa: null,
-    end_mpa: null,
   };
 
   it.each([0, 0.3, 0.7, 5])("has its pointer on its own scale at %f mm", (travel_mm) => {

@@ -11,12 +11,10 @@ const cell = (place: number, row: CellView["row"], given: Partial<CellView> = {}
   low_um: null,
   high_um: null,
   closed: false,
-  dragged: false,
   contradiction: "",
   nothing_passed: false,
   next_leaf: { leaves_um: [90] },
   next_um: 90,
-  chance_passes: 0.5,
   chips: [
     { um: 80, next_um: 90 },
     { um: 90, next_um: 100 },
@@ -49,7 +47,6 @@ function panel(
     cells,
     findings: [],
     mean: null,
-    correction_um: 0,
     thinnest_um: 30,
   };
   const wanted = `${cells[0].place} ${cells[0].row}`;

@@ -34,7 +34,6 @@ const WORK: LineUpWork = {
     { value: "held", words: "held, it is the fixed one" },
     { value: "in_its_seat", words: "its outer ring slides in the seat" },
   ],
-  conflict: "",
   floating: "tail",
   gaps: [],
   materials: ["steel", "stainless_austenitic"],

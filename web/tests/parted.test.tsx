@@ -14,11 +14,7 @@ const check = (id: string, text: string, answers: string[], found = "") => ({
   answers: answers.map((title) => ({ id: title, title })),
 });
 const PARTED: Parted = {
-  read_um: 135,
-  expected_um: 105,
   confirmed: true,
-  explanations: [],
-  test_turn_deg: 60,
   leads: true,
   by_travel: true,
   checks: [

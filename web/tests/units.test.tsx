@@ -25,7 +25,6 @@ const WORK: UnitWork = {
   bolts: 4,
   rotation_here: null,
   collar_turned: null,
-  float_by: null,
   toward_mm: null,
   away_mm: null,
   floats_words: "floating",

@@ -12,9 +12,9 @@ function read(): Record<string, Chosen> {
 }
 
 function keep(person: string, chosen: Chosen): void {
-  const { [person]: _, ...others } = read();
-  const all = Object.keys(chosen).length > 0 ? { ...others, [person]: chosen } : others;
-  localStorage.setItem(KEY, JSON.stringify(all));
+  const all = Object.entries({ ...read(), [person]: chosen });
+  const waiting = all.filter(([, left]) => Object.keys(left).length > 0);
+  localStorage.setItem(KEY, JSON.stringify(Object.fromEntries(waiting)));
 }
 
 export const unsentOf = (person: string): Chosen => read()[person] ?? {};

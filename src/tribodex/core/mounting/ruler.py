@@ -30,7 +30,6 @@ class Ruler:
     to_um: float
     group: Span
     window: Span | None
-    aim_um: float | None
     residual_limit_um: float | None
     readings: tuple[RulerReading, ...]
     estimate_um: float | None

@@ -106,7 +106,6 @@ class AdapterWork:
     topic: Literal["adapter_unit"]
     asks: Do | None
     zero: SheetZero | None
-    zero_words: str
     turns: str
     low_deg: float
     high_deg: float
@@ -133,7 +132,6 @@ def view(desk: Desk, state: Driven) -> AdapterWork:
         topic="adapter_unit",
         asks=None,
         zero=zero,
-        zero_words=zero.words if zero is not None else "",
         turns=plan.turns if plan is not None else "",
         low_deg=plan.range_deg.low if plan is not None else 0.0,
         high_deg=plan.range_deg.high if plan is not None else 0.0,

@@ -15,7 +15,7 @@ from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.bolts import commands as cmd
 from tribodex.core.topics.bolts import facts as ev
-from tribodex.core.topics.bolts.decide import habit_of, has_cap, load_of, planned_gap
+from tribodex.core.topics.bolts.decide import habit_of, has_cap, planned_gap
 from tribodex.core.topics.bolts.moves import BoltsDo as Do
 from tribodex.core.topics.bolts.state import BASE, CAP, Closing, Joint
 from tribodex.core.working import Level, Result, Verdict, number
@@ -118,7 +118,6 @@ class JointView:
     joint: str
     screw: str
     layout: Layout
-    layout_words: str
     torque_nm: float
     set_nm: float
     wrench: str
@@ -167,7 +166,6 @@ class ClosingWork:
     split: bool
     habits: tuple[HabitChoice, ...]
     habit: ev.BaseHabit | None
-    load_on: bool
     joints: tuple[JointView, ...]
     to_plan: str
     grades: tuple[str, ...]
@@ -200,7 +198,6 @@ def view(desk: Desk, state: Closing) -> ClosingWork:
             else ()
         ),
         habit=habit_of(desk),
-        load_on=load_of(desk) is not None,
         joints=tuple(_joint(joint) for joint in state.joints.values()),
         to_plan=to_plan,
         grades=desk.book(BoltStrength).grades() if to_plan else (),
@@ -232,7 +229,6 @@ def _joint(joint: Joint) -> JointView:
         joint=plan.joint,
         screw=plan.screw,
         layout=plan.layout,
-        layout_words=plan.layout.words,
         torque_nm=plan.torque_nm,
         set_nm=round(plan.set_nm, 1),
         wrench=plan.wrench.name,

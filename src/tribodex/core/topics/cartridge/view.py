@@ -22,7 +22,7 @@ from tribodex.core.topics.cartridge.built import (
     lying,
     steps_left,
 )
-from tribodex.core.topics.cartridge.closing import cover_result, next_pass, still_in
+from tribodex.core.topics.cartridge.closing import cover_result, next_pass
 from tribodex.core.topics.cartridge.decide import bearing_of
 from tribodex.core.topics.cartridge.move import cover_due, due, wrong_part
 from tribodex.core.topics.cartridge.moves import CartridgeDo as Do
@@ -126,16 +126,13 @@ class CartridgeWork:
     fixed_end: End
     bearings: tuple[CartridgeBearing, ...]
     in_housing: bool
-    turned_over: bool
     hand: Hand | None
-    pair_done: bool
     packed: bool
     screw_order: tuple[int, ...]
     screw: str
     cover_due: Side | None
     flingers: tuple[CartridgeFlinger, ...]
     flinger_due: End | None
-    still_in: str
     verdicts: tuple[CartridgeLine, ...]
     steps: tuple[CartridgeStep, ...]
     comes_off: tuple[CartridgePart, ...]
@@ -162,16 +159,13 @@ def view(desk: Desk, state: Cartridge) -> CartridgeWork:
             tuple(_bearing(desk, state, plan, side) for side in SIDES) if plan is not None else ()
         ),
         in_housing=state.entered is not None and state.entered.by_hand,
-        turned_over=state.in_housing,
         hand=plan.nut(due(desk, state, "nuts"))[0] if plan is not None else None,
-        pair_done=state.pair_right,
         packed=state.packed is not None,
         screw_order=pattern(plan.screws.count) if plan is not None else (),
         screw=plan.screws.text if plan is not None else "",
         cover_due=cover_due(desk, state),
         flingers=tuple(_flinger(state, end) for end in plan.flingers) if plan is not None else (),
         flinger_due=_end(due(desk, state, "flinger")),
-        still_in=still_in(desk),
         verdicts=tuple(lines(state)),
         steps=_steps(desk, state),
         comes_off=_comes_off(desk, state),

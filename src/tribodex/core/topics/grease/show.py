@@ -140,7 +140,6 @@ class GreaseWork:
     topic: Literal["grease"]
     kind: Literal["", "grease", "oil"]
     name: str
-    not_packed: str
     gun: str
     stroke_g: float | None
     counted: bool
@@ -175,7 +174,6 @@ def view(desk: Desk, state: Greasing) -> GreaseWork:
         topic="grease",
         kind=state.chosen.kind if state.chosen is not None else "",
         name=state.chosen.name if state.chosen is not None else "",
-        not_packed=packs(desk),
         gun=plan.gun.name if plan is not None and plan.gun is not None else "",
         stroke_g=plan.gun.stroke_g if plan is not None and plan.gun is not None else None,
         counted=plan is not None and plan.counted,

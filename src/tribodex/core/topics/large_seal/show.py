@@ -121,8 +121,6 @@ class LargeSealWork:
     shaft_mm: float | None
     clock: tuple[ClockMark, ...]
     next_hour: float | None
-    spring_apart: bool
-    helpers: bool
     split: bool
     loop_mm: float | None
     screws: int | None
@@ -151,8 +149,6 @@ def view(desk: Desk, state: LargeSeal) -> LargeSealWork:
             for i, hour in enumerate(plan.order if plan is not None else (), 1)
         ),
         next_hour=state.next_hour if state.left == "press" else None,
-        spring_apart=plan is not None and plan.spring_apart,
-        helpers=plan is not None and plan.helpers,
         split=plan is not None and plan.split,
         loop_mm=(
             round(excess.value / len(plan.order), 1)

@@ -18,10 +18,9 @@ from tribodex.core.topics.lineup.dimensions import (
     Dimension,
     beside,
     dimensions,
-    sleeve_ends_mm,
 )
 from tribodex.core.topics.lineup.moves import LineupDo as Do
-from tribodex.core.topics.lineup.state import ShaftState, conflict, floating_place, results
+from tribodex.core.topics.lineup.state import ShaftState, floating_place, results
 from tribodex.core.working import Result
 
 
@@ -140,7 +139,6 @@ class LineBearing:
     bore_mm: float
     outside_mm: float
     width_mm: float
-    sleeve_end_mm: tuple[float, float] | None
 
 
 @dataclass(frozen=True)
@@ -173,7 +171,6 @@ class LineUpWork:
     drawing: LineDrawing
     choices: tuple[FloatChoice, ...]
     materials: tuple[str, ...]
-    conflict: str
     floating: str
     rings: tuple[ev.RingsSaid, ...]
     gaps: tuple[ev.GapSaid, ...]
@@ -198,7 +195,7 @@ def drawing(desk: Desk, state: ShaftState) -> LineDrawing:
             else length / 2
         )
         bearing = here.bearing if here is not None else None
-        floats, ends = desk.floats(place.id), sleeve_ends_mm(state, place.id)
+        floats = desk.floats(place.id)
         bearings.append(
             LineBearing(
                 id=place.id,
@@ -211,7 +208,6 @@ def drawing(desk: Desk, state: ShaftState) -> LineDrawing:
                 bore_mm=bearing.bore_mm if bearing else 100,
                 outside_mm=bearing.outside_mm if bearing else outside,
                 width_mm=bearing.width_mm if bearing else 50,
-                sleeve_end_mm=(ends.low, ends.high) if ends is not None else None,
             )
         )
     shaft_mm = next((f.shaft.diameter_mm for f in fitted.values() if f is not None), 0.6 * outside)
@@ -237,7 +233,6 @@ def view(desk: Desk, state: ShaftState) -> LineUpWork:
         drawing=drawing(desk, state),
         choices=tuple(FloatChoice(floats, floats.words) for floats in Floats),
         materials=tuple(MATERIALS),
-        conflict=conflict(desk),
         floating=floating_place(desk) or "",
         rings=tuple(state.rings.values()),
         gaps=tuple(state.gaps.values()),

@@ -101,7 +101,6 @@ class PrepareWork:
     shaft: tuple[SeatSpot, ...]
     bore: tuple[SeatSpot, ...]
     form: SeatForm | None
-    seat_width_mm: float | None
     next_shaft: SpotNext
     next_bore: SpotNext
     repeats: tuple[float, ...]
@@ -119,7 +118,6 @@ def view(desk: Desk, state: Prepared) -> PrepareWork:
     again is one tap.
     """
     spot = next_spot(state.shaft_mm) or next_spot(state.shaft_mm, SECTIONS) or (1, 1)
-    fitted = desk.fitted(desk.at)
     cylindrical = state.planned is not None and state.planned.spec.kind == "cylindrical"
     return PrepareWork(
         asks=None,
@@ -139,7 +137,6 @@ def view(desk: Desk, state: Prepared) -> PrepareWork:
             else ()
         ),
         form=state.form,
-        seat_width_mm=fitted.bearing.width_mm if fitted is not None else None,
         next_shaft=SpotNext(*spot),
         next_bore=SpotNext(*(next_bore(state) or BORE_SPOTS[0])),
         repeats=tuple(dict.fromkeys(reversed(state.shaft_mm.values())))[:3],

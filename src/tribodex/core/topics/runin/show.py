@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from datetime import datetime
 from enum import StrEnum
 from typing import Any, Literal
 
@@ -13,7 +12,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.runin import commands as cmd
 from tribodex.core.topics.runin import facts as ev
-from tribodex.core.topics.runin.decide import judged, limits_of, next_asked, verdicts_of
+from tribodex.core.topics.runin.decide import judged, limits_of, verdicts_of
 from tribodex.core.topics.runin.moves import RuninDo as Do
 from tribodex.core.topics.runin.state import Run, RunIn
 from tribodex.core.warmth.reading import ReadBy
@@ -140,13 +139,10 @@ class RunWork:
     topic: Literal["runin"]
     bumped: bool
     running: bool
-    started_at: datetime | None
     runs: int
     ambient_c: float | None
-    next_min: float | None
     bearings: tuple[WarmingBearing, ...]
     read_by: tuple[ReadBy, ...]
-    noises: tuple[ev.Noise, ...]
     concluded: bool
     well: bool
     asks: Do | None
@@ -160,13 +156,10 @@ def view(desk: Desk, state: RunIn) -> RunWork:
         topic="runin",
         bumped=state.bumped is not None and state.bumped.right,
         running=state.running,
-        started_at=run.at if run is not None else None,
         runs=len(state.runs),
         ambient_c=run.ambient_c if run is not None else None,
-        next_min=next_asked(run) if run is not None and state.running else None,
         bearings=tuple(_bearing(desk, run, place.id, place.name) for place in desk.job.places),
         read_by=tuple(ReadBy),
-        noises=tuple(ev.Noise),
         concluded=state.concluded is not None,
         well=state.concluded is not None and state.concluded.well,
     )

@@ -160,8 +160,6 @@ class SealSide:
     lip: LipSide | None
     on: bool
     left: str
-    growth_side_mm: float | None
-    other_mm: float | None
     purged: bool
     width_mm: float | None = None
     free_mm: float | None = None
@@ -200,7 +198,6 @@ class SealWork:
     asked_lip: LipSide | None
     has_lip: bool
     setting: Setting | None
-    drawn_by: str
     halves: bool
     asks_moves: bool
     screw: str
@@ -241,7 +238,6 @@ def view(desk: Desk, state: Seals) -> SealWork:
         ),
         has_lip=plan is not None and plan.kind.has_lip,
         setting=SETTING[plan.kind] if plan is not None else None,
-        drawn_by=plan.drawn.source if plan is not None and plan.drawn is not None else "",
         halves=plan is not None and plan.halves,
         asks_moves=asking and play_asked(desk, None)[0].value is None,
         screw=plan.screw.words if plan is not None and plan.screw is not None else "",
@@ -277,15 +273,12 @@ def _kind(kind: SealKind, *, stays: bool) -> SealKindChoice:
 
 def _side(state: Seals, side: ev.Side) -> SealSide:
     now, plan = state.sides[side], state.plan
-    placed = now.placed
     return SealSide(
         side=side,
         planned=plan is not None and side in plan.sides,
         lip=now.on.lip if now.on is not None else None,
         on=now.on_right,
         left=state.left(side),
-        growth_side_mm=placed.growth_side_mm if placed is not None else None,
-        other_mm=placed.other_mm if placed is not None else None,
         purged=now.purged is not None and now.purged.shows,
         width_mm=now.pushed.width_mm if now.pushed is not None else None,
         free_mm=now.free_mm,

@@ -16,12 +16,8 @@ class PartedView:
     may lead once they are made; the test turn in degrees.
     """
 
-    read_um: float
-    expected_um: float
     confirmed: bool
-    explanations: tuple[str, ...]
     checks: tuple[CheckView, ...]
-    test_turn_deg: float
     leads: bool
     # Whether the ring's travel can be held against the nut's, by two lengths from sleeve end to
     # ring.
@@ -74,12 +70,8 @@ def parted_view(state: Tapered) -> PartedView | None:
         if found is not None or key in (LookTarget.NUMBERS, LookTarget.THREADS)
     )
     return PartedView(
-        read_um=found.read_um if found is not None else 0.0,
-        expected_um=found.expected_um if found is not None else 0.0,
         confirmed=found is None or found.confirmed,
-        explanations=found.explanations if found is not None else (),
         checks=checks,
-        test_turn_deg=state.test_turn_deg(),
         leads=found is not None and found.cause not in MECHANISM,
         by_travel=found is not None
         and state.plan.nut is not None

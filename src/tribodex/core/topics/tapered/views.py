@@ -30,7 +30,6 @@ class TrialView:
     """A leaf that was tried."""
 
     seq: int
-    thickness_um: float
     outcome: str
 
 
@@ -53,12 +52,10 @@ class CellView:
     low_um: float | None
     high_um: float | None
     closed: bool
-    dragged: bool
     contradiction: str
     nothing_passed: bool
     next_leaf: Stack | None
     next_um: float | None
-    chance_passes: float | None
     chips: tuple[Chip, ...]
     trials: tuple[TrialView, ...]
 
@@ -76,7 +73,6 @@ class GaugingView:
     cells: tuple[CellView, ...]
     findings: tuple[str, ...]
     mean: Result | None
-    correction_um: float
     thinnest_um: float
 
 
@@ -94,9 +90,7 @@ class SeatView:
     thickness_mm: float | None
     measured: bool
     pitch_mm: float
-    seated_behind_deg: float | None
     verdict: Verdict | None
-    to_prove: bool
     hydraulic: bool
 
 
@@ -107,9 +101,6 @@ class Indicator:
     travel_mm: float
     from_mm: float
     to_mm: float
-    start_mpa: float | None
-    planned_start_mpa: Span | None
-    end_mpa: Span | None
 
 
 @dataclass(frozen=True)
@@ -159,16 +150,12 @@ def gauging_view(state: Tapered, ahead: Gauging | None = None) -> GaugingView | 
                 low_um=cell.bracket.low_um,
                 high_um=cell.bracket.high_um,
                 closed=cell.bracket.closed,
-                dragged=cell.bracket.dragged,
                 contradiction=cell.bracket.contradiction,
                 nothing_passed=cell.bracket.nothing_passed,
                 next_leaf=leaf,
                 next_um=leaf.thickness_um if leaf else None,
-                chance_passes=choice.chance_passes if choice else None,
                 chips=_chips(state, gauging, leaf),
-                trials=tuple(
-                    TrialView(t.seq, t.stack.thickness_um, t.outcome.value) for t in trials
-                ),
+                trials=tuple(TrialView(t.seq, t.outcome.value) for t in trials),
             )
         )
     return GaugingView(
@@ -181,7 +168,6 @@ def gauging_view(state: Tapered, ahead: Gauging | None = None) -> GaugingView | 
         cells=tuple(cells),
         findings=summary.findings if summary else (),
         mean=mean_result(summary, "Mean so far") if summary else None,
-        correction_um=gauging.correction_um,
         thinnest_um=gauging.set_of(plan).leaves_um[0],
     )
 
@@ -212,9 +198,7 @@ def seat_view(state: Tapered) -> SeatView | None:
         thickness_mm=thickness,
         measured=measured,
         pitch_mm=pitch,
-        seated_behind_deg=seated.behind_deg if seated is not None else None,
         verdict=seated.seat.verdict if seated is not None else None,
-        to_prove=state.seat_to_prove(),
         hydraulic=plan.hydraulic is not None,
     )
 
@@ -284,9 +268,6 @@ def indicator_view(state: Tapered) -> Indicator | None:
         travel_mm=state.attempt.nut_deg * nut.pitch_mm / 360,
         from_mm=step.travel_mm.low,
         to_mm=step.travel_mm.high,
-        start_mpa=state.attempt.start_pressure_mpa,
-        planned_start_mpa=step.start_pressure_mpa,
-        end_mpa=step.end_pressure_mpa,
     )
 
 
@@ -345,7 +326,6 @@ def ruler_view(state: Tapered, window: Window | None, position: Belief | None) -
         to_um=-(-high // 10) * 10,
         group=group,
         window=Span(window.low_um, window.high_um) if window and not window.empty else None,
-        aim_um=window.mid_um if window and not window.empty else None,
         residual_limit_um=plan.least_residual_um,
         readings=tuple(readings),
         estimate_um=position.clearance_um if position is not None and moved else None,

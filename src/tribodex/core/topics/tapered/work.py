@@ -7,7 +7,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
 from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.components.section import BearingSection, section_of
@@ -23,7 +22,6 @@ from tribodex.core.mounting.ruler import Ruler
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.commands import StartGauging, TurnUnit
 from tribodex.core.topics.tapered.gauging import begun_by
-from tribodex.core.topics.tapered.lock_moves import lock_words
 from tribodex.core.topics.tapered.locking import turn_ruling
 from tribodex.core.topics.tapered.looks import LookTarget
 from tribodex.core.topics.tapered.move import move
@@ -111,15 +109,11 @@ class TaperedWork:
     hydraulic: bool
     turn_units: tuple[TurnUnit, ...]
     risk: float
-    asked_deg: Span | None
-    nut_deg: float
     seat: SeatView | None
     parted: PartedView | None
     feelers: FeelersView | None
     by_lengths: bool
     indicator: Indicator | None
-    may_lock: Level | None
-    lock_words: str
     release_how: str
     may_set_zero: bool
     zero_by: Literal["both_hands", "tapped", "silent", ""]
@@ -256,19 +250,11 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
         hydraulic=plan.hydraulic is not None,
         turn_units=_units(state),
         risk=state.risk,
-        asked_deg=plan.turn_range_deg,
-        nut_deg=attempt.nut_deg,
         seat=seat_view(state),
         parted=parted_view(state),
         feelers=feelers_view(state),
         by_lengths=_by_lengths(state),
         indicator=indicator_view(state),
-        may_lock=(
-            state.may_lock(0.0).level
-            if plan.method.gauged and attempt.zero_set and attempt.locked is None
-            else None
-        ),
-        lock_words=lock_words(plan.lock),
         # Nothing is let go before the nut has moved.
         release_how=release_how(state) if attempt.zero_set else "",
         may_set_zero=state.initial_closed() is not None

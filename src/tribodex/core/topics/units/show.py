@@ -15,7 +15,7 @@ from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.decide import float_now, growth_here, line_results, room_now
 from tribodex.core.topics.units.moves import UnitsDo as Do
 from tribodex.core.topics.units.state import Unit
-from tribodex.core.units.forms import FloatBy, Form, float_room
+from tribodex.core.units.forms import Form, float_room
 from tribodex.core.units.known import UnknownInside
 from tribodex.core.units.locking import Rotation, UnitLock, seen_at_collar
 from tribodex.core.units.screws import screw_result
@@ -149,7 +149,6 @@ class UnitWork:
     bolts: int
     rotation_here: Rotation | None
     collar_turned: Rotation | None
-    float_by: FloatBy | None
     toward_mm: float | None
     away_mm: float | None
     floats_words: str
@@ -185,7 +184,6 @@ def view(desk: Desk, state: Unit) -> UnitWork:
             else None
         ),
         collar_turned=locked.turned if locked is not None else None,
-        float_by=found.by if found is not None else None,
         toward_mm=found.toward_mm if found is not None else None,
         away_mm=found.away_mm if found is not None else None,
         floats_words=desk.floats(desk.at).short,

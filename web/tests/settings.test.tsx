@@ -45,7 +45,8 @@ describe("a setting that was made without a network", () => {
     network = true;
     show(<Darken />);
     await screen.findByRole("button", { name: "dark" });
-    await waitFor(() => expect(sent).toEqual([{ look: "dark" }]));
+    await waitFor(() => expect(localStorage.getItem("tribodex.settings-unsent")).toBe("{}"));
+    expect(sent).toEqual([{ look: "dark" }]);
     expect(LOOK_NOW()).toBe("dark");
     // Sent once: what another device sets later is not overruled by it.
     act(() => people.heard(meOf("Ines Whitlow", { settings: { look: "light" } })));

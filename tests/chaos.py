@@ -25,7 +25,7 @@ from typing import Any
 from playwright.sync_api import Error as PlaywrightError
 from playwright.sync_api import Page, expect, sync_playwright
 
-from tests.browser.machine import CHROMIUM, FLAGS
+from tests.browser.drivers.machine import CHROMIUM, FLAGS
 from tests.launched import Started, get
 from tests.visitor import FIRST, at
 from tribodex.launch.processes import read_running

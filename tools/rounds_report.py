@@ -15,7 +15,7 @@ from playwright.sync_api import sync_playwright
 from server_report import SEEN, _get, medians
 from sqlalchemy import Engine, insert, text
 from sqlalchemy.orm import Session
-from tests.browser.machine import CHROMIUM, ONE_TAP, sign_in
+from tests.browser.drivers.machine import CHROMIUM, ONE_TAP, sign_in
 
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port

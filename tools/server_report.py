@@ -18,7 +18,7 @@ from matplotlib.figure import Figure
 from playwright.sync_api import Page, sync_playwright
 from sqlalchemy import Engine, insert, text
 from sqlalchemy.orm import Session
-from tests.browser.machine import CHROMIUM, ONE_TAP, sign_in
+from tests.browser.drivers.machine import CHROMIUM, ONE_TAP, sign_in
 from tests.helpers import open_one
 from tests.visitor import at
 

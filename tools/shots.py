@@ -11,8 +11,8 @@ from playwright.sync_api import Browser, Page, sync_playwright
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 
-from tests.browser.hands import Hands
-from tests.browser.machine import CHROMIUM, DESK, FLAGS, ONE_TAP, PHONE, sign_in
+from tests.browser.drivers.hands import Hands
+from tests.browser.drivers.machine import CHROMIUM, DESK, FLAGS, ONE_TAP, PHONE, sign_in
 
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo import prepare

@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
-from tests.browser.machine import CHROMIUM, DESK, FLAGS, sign_in
+from tests.browser.drivers.machine import CHROMIUM, DESK, FLAGS, sign_in
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer

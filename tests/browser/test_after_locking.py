@@ -10,10 +10,10 @@ from collections.abc import Callable
 from icalendar import Calendar
 from playwright.sync_api import Page, expect
 
-from tests.browser import after
-from tests.browser.hands import Hands
-from tests.browser.machine import PHONE
-from tests.browser.on_a_shaft import DRIVE, FREE, look, plan_shaft, say, tapped
+from tests.browser.drivers import after
+from tests.browser.drivers.hands import Hands
+from tests.browser.drivers.machine import PHONE
+from tests.browser.drivers.on_a_shaft import DRIVE, FREE, look, plan_shaft, say, tapped
 
 NAMES = ("Head shaft, drive side", "Head shaft, free side")
 SET_ASIDE = ("as_found", "removal", "read_marks", "prepare")

@@ -9,8 +9,8 @@ from collections.abc import Callable
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.hands import Hands
-from tests.browser.machine import DESK, PHONE
+from tests.browser.drivers.hands import Hands
+from tests.browser.drivers.machine import DESK, PHONE
 from tribodex.core.training.virtual import VirtualBearing
 
 TRUTH = VirtualBearing(158, 0.37, 9)

@@ -8,7 +8,7 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import Hands
+from tests.browser.drivers.hands import Hands
 from tribodex.core.training.virtual import VirtualBearing
 
 

@@ -9,8 +9,8 @@ from pathlib import Path
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import LONGEST
-from tests.browser.machine import PHONE
-from tests.browser.signing import first_run
+from tests.browser.drivers.machine import PHONE
+from tests.browser.drivers.signing import first_run
 from tests.launched import Started, get, nothing_is_left_running, root
 from tests.visitor import FIRST
 from tribodex.launch.mariadb import free_port

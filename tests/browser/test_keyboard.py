@@ -9,7 +9,7 @@ from typing import Any
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.seats import gate
+from tests.browser.drivers.seats import gate
 
 SHOULDER = {"designation": "6309 C3", "shaft_class": "k5", "held_by": "cover"}
 

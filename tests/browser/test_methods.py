@@ -11,8 +11,8 @@ from html import unescape
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import Hands
-from tests.browser.machine import PHONE
+from tests.browser.drivers.hands import Hands
+from tests.browser.drivers.machine import PHONE
 from tribodex.core.training.virtual import VirtualBearing
 
 # 23224 K C3: 135 to 170 µm as new, 0.42 µm for a degree by the book.

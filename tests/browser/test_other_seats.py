@@ -8,8 +8,8 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.on_a_shaft import tapped
-from tests.browser.seats import gate, signed
+from tests.browser.drivers.on_a_shaft import tapped
+from tests.browser.drivers.seats import gate, signed
 
 SEAT, BORE = ("55.018", "55.017", "55.018", "55.016"), ("54.996", "54.995")
 

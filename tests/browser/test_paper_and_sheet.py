@@ -10,9 +10,9 @@ from typing import Any
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import Hands
-from tests.browser.on_a_shaft import tapped
-from tests.browser.seats import gate, signed
+from tests.browser.drivers.hands import Hands
+from tests.browser.drivers.on_a_shaft import tapped
+from tests.browser.drivers.seats import gate, signed
 from tribodex.core.training.virtual import VirtualBearing
 
 

@@ -6,8 +6,8 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import Hands
-from tests.browser.machine import PHONE
+from tests.browser.drivers.hands import Hands
+from tests.browser.drivers.machine import PHONE
 from tribodex.core.training.virtual import VirtualBearing
 
 

@@ -14,9 +14,9 @@ from PIL import Image
 from playwright.sync_api import Page, expect
 from pypdf import PdfReader, PdfWriter
 
-from tests.browser import after
-from tests.browser.hands import Hands
-from tests.browser.on_a_shaft import DRIVE, FREE, look, plan_shaft, say, tapped
+from tests.browser.drivers import after
+from tests.browser.drivers.hands import Hands
+from tests.browser.drivers.on_a_shaft import DRIVE, FREE, look, plan_shaft, say, tapped
 
 SEATS = ("99.985 mm", "99.984 mm", "99.985 mm", "99.983 mm")
 

@@ -9,9 +9,9 @@ from collections.abc import Callable, Iterator
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.machine import PHONE
-from tests.browser.own_server import Served, device
-from tests.browser.signing import first_run, here_is
+from tests.browser.drivers.machine import PHONE
+from tests.browser.drivers.own_server import Served, device
+from tests.browser.drivers.signing import first_run, here_is
 from tests.launched import nothing_is_left_running, root
 from tests.provider import CLIENT, SECRET, StandIn, standing_in
 from tests.visitor import FIRST

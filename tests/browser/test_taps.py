@@ -11,9 +11,9 @@ from typing import Any
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.hands import Hands
-from tests.browser.machine import PHONE
-from tests.browser.on_a_shaft import tapped
+from tests.browser.drivers.hands import Hands
+from tests.browser.drivers.machine import PHONE
+from tests.browser.drivers.on_a_shaft import tapped
 from tribodex.core.training.virtual import VirtualBearing
 
 TOLD = (Path(__file__).resolve().parents[2] / "docs" / "taps.md").read_text("utf-8")

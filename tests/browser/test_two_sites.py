@@ -11,9 +11,9 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.machine import DESK, PHONE
-from tests.browser.own_server import Served, device
-from tests.browser.signing import first_run, here_is, own_words, pin, sign_in
+from tests.browser.drivers.machine import DESK, PHONE
+from tests.browser.drivers.own_server import Served, device
+from tests.browser.drivers.signing import first_run, here_is, own_words, pin, sign_in
 from tests.launched import nothing_is_left_running, root
 from tests.visitor import FIRST
 

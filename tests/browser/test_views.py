@@ -11,7 +11,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, Response
 
-from tests.browser.machine import DESK, PHONE
+from tests.browser.drivers.machine import DESK, PHONE
 
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 VIEWS = {

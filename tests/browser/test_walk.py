@@ -10,8 +10,8 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Site
-from tests.browser.hands import Hands
-from tests.browser.machine import PHONE
+from tests.browser.drivers.hands import Hands
+from tests.browser.drivers.machine import PHONE
 from tribodex.core.training.virtual import VirtualBearing
 
 TRUTH = VirtualBearing(158, 0.37, 9)

@@ -14,7 +14,7 @@ from playwright.sync_api import Page, Route, expect
 from pypdf import PdfWriter
 
 from tests.browser.conftest import Site
-from tests.browser.hands import Hands, taken_by
+from tests.browser.drivers.hands import Hands, taken_by
 from tribodex.core.training.virtual import VirtualBearing
 
 TRUTH = VirtualBearing(158, 0.37, 9)

@@ -10,7 +10,7 @@ import pytest
 from playwright.sync_api import Browser, BrowserContext, Page
 
 from tests.browser.conftest import LONGEST
-from tests.browser.machine import DESK
+from tests.browser.drivers.machine import DESK
 from tests.launched import ROOT, Started
 from tests.visitor import at
 from tribodex.launch.mariadb import free_port

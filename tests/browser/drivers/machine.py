@@ -1,10 +1,12 @@
 """The browser of the tests and of the pictures."""
 
+import shutil
+
 from playwright.sync_api import BrowserContext
 
 from tribodex.web.access import SEAL, SEALED
 
-CHROMIUM = "/usr/bin/chromium-headless-shell"
+CHROMIUM = shutil.which("chromium-headless-shell") or "/usr/bin/chromium"
 FLAGS = [
     "--no-sandbox",
     "--disable-gpu",

@@ -8,7 +8,7 @@ from weakref import WeakKeyDictionary
 
 from playwright.sync_api import Page, Response, expect
 
-from tests.browser.hands import Hands
+from tests.browser.drivers.hands import Hands
 from tribodex.core.training.virtual import VirtualBearing
 
 DRIVE, FREE = VirtualBearing(165, 0.36), VirtualBearing(158, 0.37)

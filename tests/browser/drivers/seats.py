@@ -7,7 +7,7 @@ import io
 from playwright.sync_api import Page, expect
 from pypdf import PdfReader
 
-from tests.browser.on_a_shaft import tapped
+from tests.browser.drivers.on_a_shaft import tapped
 
 
 def gate(page: Page) -> None:

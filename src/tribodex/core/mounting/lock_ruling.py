@@ -203,11 +203,11 @@ def may_meet(
     ...     Verdict("inside the usual limit", Level.GOOD, ""),
     ... )
     >>> (
-    ...     may_meet(w, LeafSays(54, 4, 0, 3), 0.38, 0, 9, fine).word,
-    ...     may_meet(w, LeafSays(42, 4, 0, 3), 0.38, 0, 9, fine).word,
+    ...     may_meet(w, LeafSays(54, 4, 0, 3), 0.38, 0, 9, hoop=fine).word,
+    ...     may_meet(w, LeafSays(42, 4, 0, 3), 0.38, 0, 9, hoop=fine).word,
     ... )
     ('may be locked by name', 'not to be locked by name')
-    >>> may_meet(w, LeafSays(70, 4, 0, 3), 0.38, 0, 9, fine).word
+    >>> may_meet(w, LeafSays(70, 4, 0, 3), 0.38, 0, 9, hoop=fine).word
     'grip not proven'
     """
     taken = per_degree_um * (last.since_deg + turn_deg)

@@ -17,6 +17,7 @@ def window_result(window: Window, card_source_id: str) -> Result:
     Raises: nothing.
     Source: common practice, no source.
 
+    >>> from tribodex.core.mounting.window import target_window
     >>> window_result(target_window(124, Span(45, 60), 50), "a").verdict.word
     'clearance remains'
     """

@@ -35,12 +35,12 @@ def judge_puller(
     Raises: nothing.
     Source: geometry; margin common practice, no source.
 
-    >>> [v.word for v in judge_puller(120, 150, 200, 160, None, None)]
+    >>> [v.word for v in judge_puller(120, 150, 200, 160, None, force=None)]
     ['too short', 'rating not known']
     >>> [
     ...     v.level.value
     ...     for v in judge_puller(
-    ...         200, 150, 200, 160, 100, Result("f", "", 20.0, "kN", value_to=40.0)
+    ...         200, 150, 200, 160, 100, force=Result("f", "", 20.0, "kN", value_to=40.0)
     ...     )
     ... ]
     ['good', 'good']

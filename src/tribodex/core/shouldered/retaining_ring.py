@@ -106,9 +106,9 @@ def judge_ring(
     Raises: nothing.
     Source: common practice, no source; movement of the ends by geometry.
 
-    >>> judge_ring(RingRow("shaft", 45, 42.5, 1.75, 1.85), True, True, 12, 5, True).word
+    >>> judge_ring(RingRow("shaft", 45, 42.5, 1.75, 1.85), True, True, 12, 5, turns=True).word
     'sits in its groove'
-    >>> judge_ring(RingRow("shaft", 45, 42.5, 1.75, 1.85), True, True, 12, 11, True).word
+    >>> judge_ring(RingRow("shaft", 45, 42.5, 1.75, 1.85), True, True, 12, 11, turns=True).word
     'does not sit'
     """
     if not groove_free:

@@ -14,7 +14,7 @@ from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[1]
 FOLDERS = [
-    "src/tribodex/core",
+    *(f"src/tribodex/{part}" for part in ("core", "usecases", "reference", "web", "exchange")),
     "tests/core",
     "tests/usecases",
     "tests/architecture",

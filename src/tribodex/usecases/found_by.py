@@ -27,9 +27,8 @@ def found_by(summary: JobSummary) -> frozenset[str]:
     """What a job is listed under. A word with a figure in it is also listed from each of its later
     letters on, down to two.
 
-    >>> job = JobSummary(
-    ...     "a", 7, "Kiln", "Conveyor 2", "Drive", "22218 K C3", "", 0, 0, "open", 1, None
-    ... )
+    >>> said = ("Kiln", "Conveyor 2", "Drive", "22218 K C3")
+    >>> job = JobSummary("a", 7, *said, "", 0, 0, "open", 1, "", None)
     >>> sorted(word.replace(PART, "…") for word in found_by(job) if word[0] != NUMBER)
     ['2', '22218', 'c3', 'conveyor', 'drive', 'k', 'kiln', '…18', '…218', '…2218']
     """

@@ -118,14 +118,14 @@ def blows_allowed(
 
     >>> per = PerBlow(6.0, 8.0, 3)
     >>> (
-    ...     blows_allowed(90, 2, 50, 58, per, 0.02, 3),
-    ...     blows_allowed(58, 2, 50, 58, per, 0.02, 3),
-    ...     blows_allowed(90, 2, 50, 58, None, 0.02, 0),
+    ...     blows_allowed(90, 2, 50, 58, per, risk=0.02, struck=3),
+    ...     blows_allowed(58, 2, 50, 58, per, risk=0.02, struck=3),
+    ...     blows_allowed(90, 2, 50, 58, None, risk=0.02, struck=0),
     ... )
     (4, 0, 1)
     >>> (
-    ...     blows_allowed(64, 2, 50, 58, None, 0.02, 1),
-    ...     blows_allowed(64, 2, 50, 58, None, 0.02, 1, most_um=5.0),
+    ...     blows_allowed(64, 2, 50, 58, None, risk=0.02, struck=1),
+    ...     blows_allowed(64, 2, 50, 58, None, risk=0.02, struck=1, most_um=5.0),
     ... )
     (0, 1)
     """

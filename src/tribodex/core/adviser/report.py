@@ -44,7 +44,12 @@ def position_result(
     >>> from tribodex.core.components.bearing import Group, Taper
     >>> b, n = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), LockNut(90, 2, 120, 4, 17, 10)
     >>> r = position_result(
-    ...     believe(SleeveModel(0.388), [[Span(120, 130)] * 6], [], 100.0), b, None, n, 100, 125
+    ...     believe(SleeveModel(0.388), [[Span(120, 130)] * 6], [], 100.0),
+    ...     b,
+    ...     None,
+    ...     n,
+    ...     100,
+    ...     from_um=125,
     ... )
     >>> r.unit, 80 < r.value < 100, r.working[0].symbol
     ('µm', True, 'κ')

@@ -14,7 +14,7 @@ from sqlalchemy import Engine, event, text
 from sqlalchemy.orm import Session
 
 from tests.helpers import BEGIN, DRAFT, open_one
-from tests.web.conftest import app, client, dist  # noqa: F401
+from tests.web.conftest import _wired, app, client, dist  # noqa: F401
 from tribodex.core.job import commands as job_cmd
 from tribodex.store import SqlStore
 from tribodex.store.kept_logs import KeptLogs

@@ -6,6 +6,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from datetime import UTC, datetime
 from html import unescape
 
 import pytest
@@ -183,6 +184,14 @@ def test_the_seat_with_its_washer_is_proved_not_remembered(page: Page) -> None:
     page.get_by_role("textbox", name="degrees").fill("0")
     hands.main()
     assert hands.bench()["next"]["do"] != "lock"
+    tap = {
+        "client_event_id": "locked-all-the-same",
+        "happened_at": datetime.now(UTC).isoformat(),
+        "command": {"kind": "lock", "turn": "3°"},
+        "at": "1",
+    }
+    refused = page.request.post(f"/api/jobs/{hands.job_id}/taps", data=tap)
+    assert refused.status == 409 and "seat" in refused.json()["detail"], refused.text()
     expect(page.get_by_role("region", name="Log")).to_contain_text("seat")
 
 

@@ -126,9 +126,10 @@ def create_app(
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
     keys = KeyFiles(settings.keys) if settings.keys is not None else None
     engine = make_engine(settings.database_url)
-    app.extensions[KEY] = Context(
+    here = Context(
         reference, engine, now, keys, settings.hashes, settings.one_tap, settings.provider
     )
+    attend(app, here, settings.hosts)
     observed.install(app)
     problems.install(app)
     for module in MODULES:
@@ -139,7 +140,6 @@ def create_app(
     slowed.install(app)
     trust.install(app, settings.trusted)
     Frontend(settings.dist).install(app)
-    attend(app, app.extensions[KEY], settings.hosts)
     return app
 
 

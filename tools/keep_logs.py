@@ -95,7 +95,7 @@ from tribodex.core.units.forms import FloatBy
 from tribodex.core.units.insert import Closed, HoleStep, Pin
 from tribodex.core.units.screws import Footing
 from tribodex.core.warmth.reading import ReadBy
-from tribodex.launch.demo import prepare
+from tribodex.launch.demo_data import prepare
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.reference import load_reference
 from tribodex.store import SqlStore

@@ -17,7 +17,7 @@ from sqlalchemy import Engine, insert, text
 from sqlalchemy.orm import Session
 from tests.browser.drivers.machine import CHROMIUM, ONE_TAP, sign_in
 
-from tribodex.launch.demo import prepare
+from tribodex.launch.demo_data import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 from tribodex.store import SqlStore

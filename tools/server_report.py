@@ -24,7 +24,7 @@ from tests.visitor import at
 
 from tribodex.core.job.facts import Event, NoteAdded, PointClosed, PointOpened
 from tribodex.core.topics import fold
-from tribodex.launch.demo import prepare
+from tribodex.launch.demo_data import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 from tribodex.reference import load_reference

@@ -15,7 +15,7 @@ from tests.browser.drivers.hands import Hands
 from tests.browser.drivers.machine import CHROMIUM, DESK, FLAGS, ONE_TAP, PHONE, sign_in
 
 from tribodex.core.training.virtual import VirtualBearing
-from tribodex.launch.demo import prepare
+from tribodex.launch.demo_data import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 from tribodex.store.log_keys import KeyFiles

@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
 from tests.browser.drivers.machine import CHROMIUM, DESK, FLAGS, sign_in
-from tribodex.launch.demo import prepare
+from tribodex.launch.demo_data import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 from tribodex.store.log_keys import KeyFiles

@@ -2,52 +2,14 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime
+import shutil
 from pathlib import Path
 
-from tribodex.exchange.plant_file import read_plant
-from tribodex.launch.chained import begin_chain
-from tribodex.launch.demo_jobs import load_jobs
-from tribodex.launch.mariadb import LocalMariaDB, free_port
-from tribodex.launch.server import WebServer
+from tribodex.launch.mariadb import LocalMariaDB
+from tribodex.launch.server import WebServer, choose_port
 from tribodex.launch.steady import Steady
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
-from tribodex.reference import load_reference
-from tribodex.store.log_keys import KeyFiles
-from tribodex.store.migrate import migrate
-from tribodex.store.plant import foreign_schema, has_plant, store_plant
-from tribodex.store.repository import make_engine
-
-
-def prepare(root: Path, database: LocalMariaDB, keys: KeyFiles) -> None:
-    """Schema, plant and jobs, whatever is missing of them."""
-    migrate(database.owner_url, database.app_url)
-    engine = make_engine(database.app_url)
-    if foreign_schema(engine):
-        say("  the demonstration's data is of another version: making it anew")
-        engine.dispose()
-        database.stop()
-        database.reset()
-        keys.drop_memory()
-        database.start()
-        migrate(database.owner_url, database.app_url)
-        engine = make_engine(database.app_url)
-    file = root / "data" / "demo" / "hollin_vale.yaml"
-    if not has_plant(engine):
-        say("  filling in the demonstration: Hollin Vale, a made-up oat mill")
-        store_plant(engine, read_plant(file), datetime.now(UTC))
-    begin_chain(engine, keys)
-    load_jobs(engine, load_reference(root / "data"), file, keys)
-    engine.dispose()
-
-
-def choose_port(wanted: int) -> int:
-    """The wanted port, or another one with a word about it."""
-    port = free_port(wanted)
-    if port != wanted:
-        say(f"Port {wanted} is busy; taking {port} instead.")
-    return port
 
 
 def run_demo(root: Path, host: str, names: str, port: int, reset: bool) -> int:
@@ -79,35 +41,41 @@ def _run(
     *,
     claim: Claim,
 ) -> int:
-    keys = KeyFiles(database.folder / "keys")
-    if reset:
-        say("Throwing the demonstration's data away …")
-        database.reset()
-        keys.drop_memory()
+    keys = database.folder / "keys"
     say("1 of 3: starting the database …")
+    # Loading takes it as long as everything else here together, so it loads meanwhile.
+    server = WebServer(
+        root,
+        database.app_url,
+        host[0],
+        choose_port(port, say),
+        keys=keys,
+        hosts=",".join(filter(None, host)),
+        say=say,
+        more={"TRIBODEX_ONE_TAP": "1"},
+        waits=True,
+    )
     steady = Steady(database, say)
     try:
+        if reset:
+            say("Throwing the demonstration's data away …")
+            database.reset()
+            # What is remembered of logs that are gone would call the new ones cut short.
+            shutil.rmtree(keys / "seen", ignore_errors=True)
         steady.start()
         say("2 of 3: looking after the demonstration's data …")
-        steady.step(lambda: prepare(root, database, keys))
+        # Only now: it is most of the product, and the two servers above need none of it to start.
+        from tribodex.launch.demo_data import prepare
+        from tribodex.store.log_keys import KeyFiles
+
+        made = KeyFiles(keys)
+        steady.step(lambda: prepare(root, database, made))
         say("3 of 3: starting the web server …")
-        hosts, one_tap = ",".join(filter(None, host)), {"TRIBODEX_ONE_TAP": "1"}
-        server = WebServer(
-            root,
-            database.app_url,
-            host[0],
-            choose_port(port),
-            keys=keys.folder,
-            hosts=hosts,
-            say=say,
-            more=one_tap,
-        )
-        try:
-            server.wait_ready(steady.look)
-            claim.serves(server)
-            return watch(server, database, claim)
-        finally:
-            server.stop()
+        server.let_in()
+        server.wait_ready(steady.look)
+        claim.serves(server)
+        return watch(server, database, claim)
     finally:
+        server.stop()
         say("Stopping the database …")
         database.stop()

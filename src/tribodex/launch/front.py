@@ -82,7 +82,7 @@ class TlsFront(HeldProcess):
         self._probe = (host if host not in ("0.0.0.0", "::") else "127.0.0.1", port)
         super().__init__((host, port), root, environment, log, say)
 
-    def command(self, held: int) -> Sequence[str]:
+    def command(self, held: int, word: int | None) -> Sequence[str]:
         """The door, with the socket and what it needs to know."""
         return [
             sys.executable,

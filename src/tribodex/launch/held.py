@@ -4,6 +4,7 @@ nothing.
 
 from __future__ import annotations
 
+import contextlib
 import os
 import signal
 import socket
@@ -15,6 +16,7 @@ from tribodex.launch.processes import dies_with_parent
 from tribodex.launch.waiting import NotUp, end_of, wait_until
 
 WAITING = 1024
+BEGIN = b"1"
 
 
 def in_address(name: str) -> str:
@@ -27,7 +29,11 @@ def in_address(name: str) -> str:
 
 
 class HeldProcess:
-    """A process group that serves a listening socket, which is held here."""
+    """A process group that serves a listening socket, which is held here.
+
+    `waits`: it loads at once and serves when it is let in; whoever comes before waits at the
+    socket.
+    """
 
     what = "The server"
 
@@ -38,6 +44,8 @@ class HeldProcess:
         environment: Mapping[str, str],
         log: Path | None,
         say: Callable[[str], None] | None,
+        *,
+        waits: bool = False,
     ) -> None:
         host, port = where
         self._root, self._environment, self._log, self._say = root, dict(environment), log, say
@@ -46,10 +54,13 @@ class HeldProcess:
         self._listening = socket.create_server(
             (host, port), family=family, backlog=WAITING, dualstack_ipv6=both
         )
-        self._process = self._start()
+        self._to_begin: int | None = None
+        self._process = self._start(waits=waits)
 
-    def command(self, held: int) -> Sequence[str]:
-        """What is run; `held` is the number of the open socket."""
+    def command(self, held: int, word: int | None) -> Sequence[str]:
+        """What is run; `held` is the number of the open socket, `word` that of the open file that
+        it reads its word to begin from, where it waits for one.
+        """
         raise NotImplementedError
 
     def answers(self) -> bool:
@@ -60,6 +71,16 @@ class HeldProcess:
     def pid(self) -> int:
         """The first process's number."""
         return self._process.pid
+
+    def let_in(self) -> None:
+        """What it waited for is ready: it serves from now on."""
+        if self._to_begin is None:
+            return
+        # It may have ended meanwhile: who waits for its answer is told so.
+        with contextlib.suppress(BrokenPipeError):
+            os.write(self._to_begin, BEGIN)
+        os.close(self._to_begin)
+        self._to_begin = None
 
     def restart(self) -> None:
         """Start it anew at the same address."""
@@ -101,6 +122,9 @@ class HeldProcess:
                 self._process.kill()
                 self._process.wait()
         self._listening.close()
+        if self._to_begin is not None:
+            os.close(self._to_begin)
+            self._to_begin = None
 
     def kill(self) -> None:
         """End the whole group without a word; the address stays."""
@@ -108,20 +132,33 @@ class HeldProcess:
             os.killpg(self._process.pid, signal.SIGKILL)
         self._process.wait()
 
-    def _start(self) -> subprocess.Popen[bytes]:
+    def _start(self, *, waits: bool = False) -> subprocess.Popen[bytes]:
         output = self._log.open("ab") if self._log is not None else None
-        held = self._listening.fileno()
+        held, word = self._listening.fileno(), None
+        if waits:
+            # Ours closes with us: what waits for a launcher that was killed reads its end.
+            word, self._to_begin = os.pipe()
         try:
             return subprocess.Popen(
-                self.command(held),
+                self.command(held, word),
                 env=self._environment,
                 cwd=self._root,
                 stdout=output,
                 stderr=output,
                 start_new_session=True,
-                pass_fds=(held,),
+                pass_fds=(held,) if word is None else (held, word),
                 preexec_fn=dies_with_parent(signal.SIGTERM),
             )
         finally:
             if output is not None:
                 output.close()
+            if word is not None:
+                os.close(word)
+
+
+def begun(word: int) -> bool:
+    """Wait, in the process that was started, for the word to begin; False: who started it ended
+    without one.
+    """
+    with os.fdopen(word, "rb") as told:
+        return told.read(len(BEGIN)) == BEGIN

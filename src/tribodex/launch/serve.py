@@ -23,10 +23,9 @@ from sqlalchemy.orm import Session
 
 from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.chained import begin_chain
-from tribodex.launch.demo import choose_port
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.own import keys_folder, opened, serve_folder, whole_number
-from tribodex.launch.server import WebServer
+from tribodex.launch.server import WebServer, choose_port
 from tribodex.launch.site import EVERYWHERE, Site
 from tribodex.launch.steady import Steady
 from tribodex.launch.waiting import NotUp
@@ -84,7 +83,6 @@ def _serve(
     root: Path, url: str, owner: str | None, own: LocalMariaDB | None, claim: Claim | None
 ) -> int:
     steady, keys = Steady(own, say), KeyFiles(keys_folder(root))
-    steady.step(lambda: _make_ready(url, owner, keys))
     host, wanted = os.environ.get("TRIBODEX_HOST", "127.0.0.1"), whole_number("TRIBODEX_PORT", 8700)
     _check_proxy()
     secured = _secured(host)
@@ -98,8 +96,8 @@ def _serve(
             ),
         )
     )
-    site = Site(root, names, host, choose_port(wanted)) if secured else None
-    where = ("127.0.0.1", free_port()) if site is not None else (host, choose_port(wanted))
+    site = Site(root, names, host, choose_port(wanted, say)) if secured else None
+    where = ("127.0.0.1", free_port()) if site is not None else (host, choose_port(wanted, say))
     # Whatever stands in the environment: only the demonstration takes people by one tap.
     more = {"TRIBODEX_ONE_TAP": "", **(site.settings() if site is not None else {})}
     workers = whole_number("TRIBODEX_WORKERS", 2)
@@ -112,9 +110,13 @@ def _serve(
         workers=workers,
         say=say,
         more=more,
+        # It loads while the data are looked after.
+        waits=True,
     )
     door = None
     try:
+        steady.step(lambda: _make_ready(url, owner, keys))
+        server.let_in()
         server.wait_ready(steady.look)
         door = site.door(where[1]) if site is not None else None
         if door is not None:

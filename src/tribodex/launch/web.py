@@ -25,6 +25,7 @@ from flask import Flask
 
 from tribodex.exchange.press import press
 from tribodex.launch.accounts import give_to_web, leave_root
+from tribodex.launch.held import begun
 from tribodex.launch.logs import write_lines
 from tribodex.launch.processes import dies_with_parent, many_files
 
@@ -167,7 +168,8 @@ class Master:
 
 def main() -> int:
     """The master. Arguments: number of the open file that is the listening socket, number of
-    workers, folder of the checkout.
+    workers, folder of the checkout; where it has to wait for its word to begin, the number of the
+    open file that the word comes from.
     """
     # Counters of all workers come together in files that end with this master.
     counters = TemporaryDirectory(prefix="tribodex-counted-")
@@ -177,9 +179,12 @@ def main() -> int:
     leave_root(Path(sys.argv[3]))
     write_lines()
     many_files()
-    from tribodex.launch.wsgi import app
+    from tribodex.launch.wsgi import application, loaded
 
-    listening = socket.socket(fileno=int(sys.argv[1]))
+    reference = loaded()
+    if len(sys.argv) > 4 and not begun(int(sys.argv[4])):
+        return 0
+    app, listening = application(reference), socket.socket(fileno=int(sys.argv[1]))
     with counters:
         return Master(app, listening, int(sys.argv[2])).run()
 

@@ -1,13 +1,16 @@
-"""The application for a WSGI server; settings from the environment."""
+"""What the web server loads, and the application as its environment says."""
 
 from __future__ import annotations
 
 import os
 from pathlib import Path
 
+from flask import Flask
+
 from tribodex.launch.zone import keep_plant_zone
 from tribodex.openid import OpenIdProvider, provider_settings
 from tribodex.reference import load_reference
+from tribodex.usecases.books import Reference
 from tribodex.web.app import Settings, create_app
 from tribodex.web.hosts import LOOPBACK
 from tribodex.web.trust import Trusted
@@ -45,5 +48,12 @@ def settings() -> Settings:
     )
 
 
-keep_plant_zone()
-app = create_app(settings(), load_reference())
+def loaded() -> Reference:
+    """Everything that takes time and hangs on no key and no database."""
+    keep_plant_zone()
+    return load_reference()
+
+
+def application(reference: Reference) -> Flask:
+    """The application; its keys are read here."""
+    return create_app(settings(), reference)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import threading
 from collections.abc import Callable
+from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -11,7 +12,7 @@ from cachetools import LRUCache, cached
 from pydantic import TypeAdapter
 
 from tribodex.core.failure.marks import FailureMarks
-from tribodex.core.procedure import Procedure
+from tribodex.core.procedure import Procedure, Stage
 from tribodex.core.procedure.labels import TRADE_STAGES
 from tribodex.core.sources import BUILT_IN, Source
 from tribodex.core.topics import HOUSE
@@ -21,7 +22,7 @@ from tribodex.reference.yaml_file import read_yaml
 from tribodex.usecases.books import Reference, RowChange, Sheet
 
 DATA = Path(__file__).resolve().parents[3] / "data"
-_PROCEDURE = TypeAdapter(Procedure)
+_PROCEDURE, _STAGE = TypeAdapter(Procedure), TypeAdapter(Stage)
 # Procedures that are older than the trade's stages name their own.
 _TRADE_OF = {
     "plan": "take_stock",
@@ -33,10 +34,19 @@ _TRADE_OF = {
 
 
 def load_reference(folder: Path = DATA) -> Reference:
-    """Read and check tables and procedures.
+    """Read and check tables and procedures; what ships is read once in a process.
 
     Raises ValueError or pydantic.ValidationError with the file and what is wrong.
     """
+    return _shipped() if folder == DATA else _read(folder)
+
+
+@cache
+def _shipped() -> Reference:
+    return _read(DATA)
+
+
+def _read(folder: Path) -> Reference:
     shipped = tables.read_all(folder / "tables")
     marks, procedures = (
         failure_marks(folder / "failure_marks"),
@@ -102,10 +112,18 @@ def read_procedures(folder: Path) -> list[Procedure]:
     """Every published procedure; its file is named id@version."""
     found = []
     conditions = frozenset().union(*(topic.every_condition for topic in HOUSE.topics))
+    files = {path.stem: read_yaml(path) for path in sorted(folder.glob("*.yaml"))}
+    # A stage of its own stands in dozens of procedures: read and checked once.
+    stages: dict[str, Stage] = {}
     for path in sorted(folder.glob("*.yaml")):
-        file = _based(folder, read_yaml(path))
-        file["stages"] = [_stage(folder / "stages", entry) for entry in file["stages"]]
-        procedure = _PROCEDURE.validate_python(_spelled_out(file))
+        file = _based(files, path.stem)
+        for entry in file["stages"]:
+            if isinstance(entry, str) and entry not in stages:
+                stages[entry] = _stage(folder / "stages" / f"{entry}.yaml", entry)
+        file["stages"] = [
+            stages[entry] if isinstance(entry, str) else _trade(entry) for entry in file["stages"]
+        ]
+        procedure = _PROCEDURE.validate_python(_said_whole(file, ("tools", "parts")))
         if path.stem != f"{procedure.id}@{procedure.version}":
             raise ValueError(f"{path.name} calls itself {procedure.id}@{procedure.version}")
         _in_order(path.name, procedure)
@@ -125,27 +143,29 @@ def read_procedures(folder: Path) -> list[Procedure]:
     return found
 
 
-def _based(folder: Path, file: dict[str, Any]) -> dict[str, Any]:
+def _based(files: dict[str, dict[str, Any]], name: str) -> dict[str, Any]:
     """A procedure that is another one with stages before and after it, written out."""
+    file = dict(files[name])
     base = file.pop("based_on", None)
     if base is None:
         return file
-    known: dict[str, Any] = read_yaml(folder / f"{base}.yaml")
-    before, after = file.pop("before", []), file.pop("after", [])
+    if base not in files:
+        raise ValueError(f"{name}.yaml is based on {base}, which is no procedure")
+    known, before, after = files[base], file.pop("before", []), file.pop("after", [])
     return {**known, **file, "stages": [*before, *known["stages"], *after]}
 
 
-def _stage(folder: Path, entry: dict[str, Any] | str) -> dict[str, Any]:
-    """A stage as it stands in the procedure, or in a file of its own that several procedures name
-    (id@version).
-    """
-    if isinstance(entry, str):
-        path = folder / f"{entry}.yaml"
-        stage: dict[str, Any] = read_yaml(path)
-        if stage.pop("id") + f"@{stage.pop('version')}" != entry:
-            raise ValueError(f"{path.name} calls itself something else")
-        return {"id": entry.partition("@")[0], **stage}
-    return {"trade": _TRADE_OF.get(entry["id"], entry["id"]), **entry}
+def _stage(path: Path, entry: str) -> Stage:
+    """A stage in a file of its own, that procedures name by id@version."""
+    stage: dict[str, Any] = read_yaml(path)
+    if stage.pop("id") + f"@{stage.pop('version')}" != entry:
+        raise ValueError(f"{path.name} calls itself something else")
+    return _STAGE.validate_python(_said_whole({"id": entry.partition("@")[0], **stage}))
+
+
+def _trade(stage: dict[str, Any]) -> dict[str, Any]:
+    """A stage as it stands in the procedure itself."""
+    return _said_whole({"trade": _TRADE_OF.get(stage["id"], stage["id"]), **stage})
 
 
 def _in_order(name: str, procedure: Procedure) -> None:
@@ -191,14 +211,12 @@ def _asked(procedure: Procedure) -> set[str]:
     return {name for when in whens for name in when}
 
 
-def _spelled_out(file: dict[str, Any]) -> dict[str, Any]:
+def _said_whole(
+    holder: dict[str, Any], names: tuple[str, ...] = ("steps", "cautions", "pictures")
+) -> dict[str, Any]:
     """A step may be written as its text alone."""
-    for holder, names in (
-        (file, ("tools", "parts")),
-        *((stage, ("steps", "cautions", "pictures")) for stage in file.get("stages", [])),
-    ):
-        for name in names:
-            holder[name] = [
-                {"text": step} if isinstance(step, str) else step for step in holder.get(name, [])
-            ]
-    return file
+    whole = {
+        name: [{"text": step} if isinstance(step, str) else step for step in holder.get(name, [])]
+        for name in names
+    }
+    return {**holder, **whole}

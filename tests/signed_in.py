@@ -17,6 +17,7 @@ from sqlalchemy.orm import Session as Database
 from werkzeug.test import TestResponse
 
 from tribodex.core.people import Right, Rights
+from tribodex.store.connecting import socket_arguments
 from tribodex.store.people import People
 from tribodex.usecases.people.hashes import Hashes, new_token, seal_of, token_hash
 from tribodex.usecases.people.ports import Account, BegunSession, Session
@@ -159,7 +160,7 @@ def _aside(url: URL) -> Engine:
         pool_size=1,
         pool_pre_ping=True,
         isolation_level="READ COMMITTED",
-        connect_args={"connect_timeout": 3},
+        connect_args={"connect_timeout": 3, **socket_arguments(url)},
     )
 
 

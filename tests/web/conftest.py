@@ -43,16 +43,26 @@ def _wired(database: LocalMariaDB, reference: Reference, dist: Path) -> Iterator
     first.engine.dispose()
 
 
+@pytest.fixture(scope="session")
+def _asked(database: LocalMariaDB) -> Iterator[Engine]:
+    """The application's way to the database: its statements are put into words once."""
+    engine = make_engine(database.app_url)
+    yield engine
+    engine.dispose()
+
+
 @pytest.fixture
-def app(_wired: Flask, engine: Engine, reference: Reference, tmp_path: Path) -> Iterator[Flask]:
+def app(
+    _wired: Flask, _asked: Engine, engine: Engine, reference: Reference, tmp_path: Path
+) -> Flask:
     """The application as it is just started: nothing of an earlier test is known to it."""
     moments = ticking()
-    made = make_engine(engine.url)
     keys = KeyFiles(tmp_path / "keys")
+    # One for each test, for whoever listens to it; what it stands on is shared.
+    made = _asked.execution_options()
     attend(_wired, Context(reference, made, lambda: next(moments), keys, LIGHT))
     _wired.test_client_class = None
-    yield _wired
-    made.dispose()
+    return _wired
 
 
 @pytest.fixture

@@ -23,7 +23,7 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
 
-from sqlalchemy import create_engine, text
+from sqlalchemy import text
 from sqlalchemy.engine import make_url
 from sqlalchemy.orm import Session
 
@@ -34,6 +34,7 @@ from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import say
 from tribodex.store import SqlStore
 from tribodex.store.chain import newest_head
+from tribodex.store.connecting import engine_of
 
 FORMAT, FORMAT_VERSION = "tribodex.backup", 1
 # So many are kept unless TRIBODEX_BACKUPS_KEPT says otherwise.
@@ -170,7 +171,7 @@ def client_file(url: str) -> Iterator[str]:
 
 
 def _schema(url: str) -> str:
-    engine = create_engine(url)
+    engine = engine_of(url)
     with engine.connect() as connection:
         version = str(connection.scalar(text("SELECT version_num FROM alembic_version")))
     engine.dispose()

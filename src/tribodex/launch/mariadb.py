@@ -323,6 +323,7 @@ class LocalMariaDB:
                 user="tribodex_owner",
                 password=self._accounts.owner,
                 connect_timeout=30,
+                ssl_disabled=True,
             ).close()
         except pymysql.err.OperationalError as error:
             if error.args and error.args[0] not in _NOT_YET:

@@ -16,7 +16,7 @@ from contextlib import contextmanager
 from datetime import UTC, datetime
 from pathlib import Path
 
-from sqlalchemy import Engine, create_engine, text
+from sqlalchemy import Engine, text
 from sqlalchemy.engine import make_url
 from sqlalchemy.orm import Session
 
@@ -27,6 +27,7 @@ from tribodex.launch.own import keys_folder, serve_folder
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say
 from tribodex.store.chain import PLANT, every_job, missing_jobs, newest_head, plant_troubles
+from tribodex.store.connecting import engine_of
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.migrate import migrate
 from tribodex.store.repository import make_engine
@@ -253,7 +254,7 @@ def _moment(until: str) -> datetime:
 
 
 def _must_be_empty(url: str) -> None:
-    engine = create_engine(url)
+    engine = engine_of(url)
     with engine.connect() as connection:
         tables = connection.scalar(
             text("SELECT COUNT(*) FROM information_schema.tables WHERE table_schema = DATABASE()")

@@ -7,11 +7,12 @@ from pathlib import Path
 from alembic import command
 from alembic.config import Config
 from alembic.runtime.migration import MigrationContext
-from sqlalchemy import create_engine, text
+from sqlalchemy import text
 from sqlalchemy.engine import make_url
 from sqlalchemy.orm import Session
 
 from tribodex.store.care import dues_anew
+from tribodex.store.connecting import engine_of
 from tribodex.store.models import APPEND_ONLY, Base
 
 
@@ -25,7 +26,7 @@ def config(owner_url: str) -> Config:
 
 def _revision(owner_url: str) -> str | None:
     """The schema that a database has; None for an empty one."""
-    engine = create_engine(owner_url)
+    engine = engine_of(owner_url)
     with engine.connect() as connection:
         found: str | None = MigrationContext.configure(connection).get_current_revision()
     engine.dispose()
@@ -41,18 +42,18 @@ def migrate(owner_url: str, app_url: str | None = None) -> None:
     before = _revision(owner_url)
     command.upgrade(config(owner_url), "head")
     if before is not None and before != _revision(owner_url):
-        engine = create_engine(owner_url)
+        engine = engine_of(owner_url)
         with Session(engine) as session:
             dues_anew(session)
         engine.dispose()
     if app_url is None:
         return
     # The account as the server itself calls it: name and the host it may come from.
-    asked = create_engine(make_url(app_url).set(database=""))
+    asked = engine_of(make_url(app_url).set(database=""))
     with asked.connect() as connection:
         name, _, host = str(connection.scalar(text("SELECT CURRENT_USER()"))).rpartition("@")
     asked.dispose()
-    engine = create_engine(owner_url)
+    engine = engine_of(owner_url)
     with engine.begin() as connection:
         for table in Base.metadata.tables:
             rights = "SELECT, INSERT" if table in APPEND_ONLY else "SELECT, INSERT, UPDATE, DELETE"

@@ -18,6 +18,7 @@ from tribodex.core.people import Right
 from tribodex.store import care
 from tribodex.store.care import touched
 from tribodex.store.chain import add_links, chain_of
+from tribodex.store.connecting import socket_arguments
 from tribodex.store.crib import KeepsCrib
 from tribodex.store.entries import aware, event_rows, naive, read, same_entry
 from tribodex.store.growing import Growing
@@ -74,6 +75,7 @@ def make_engine(url: str) -> Engine:
         # A database that hangs is said to be away, soon; a writer waits for another one, but not
         # for ever.
         connect_args={
+            **socket_arguments(url),
             "connect_timeout": 3,
             "read_timeout": 10,
             "write_timeout": 10,

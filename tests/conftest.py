@@ -26,10 +26,10 @@ from tests.helpers import BEGIN, FEELERS
 from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.reference import load_reference
+from tribodex.store.connecting import make_engine
 from tribodex.store.migrate import migrate
 from tribodex.store.models import Base
 from tribodex.store.plant import store_plant
-from tribodex.store.repository import make_engine
 from tribodex.usecases.books import Reference
 from tribodex.usecases.whole_plant import Plant
 

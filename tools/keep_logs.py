@@ -98,9 +98,9 @@ from tribodex.core.warmth.reading import ReadBy
 from tribodex.launch.demo_data import prepare
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.reference import load_reference
-from tribodex.store import SqlStore
+from tribodex.store.connecting import make_engine
 from tribodex.store.log_keys import KeyFiles
-from tribodex.store.repository import make_engine
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.codec import encode
 from tribodex.usecases.jobs import Loaded, desk_of, do, load
 from tribodex.usecases.planning import make_plan

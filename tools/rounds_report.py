@@ -20,10 +20,10 @@ from tests.browser.drivers.machine import CHROMIUM, ONE_TAP, sign_in
 from tribodex.launch.demo_data import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
-from tribodex.store import SqlStore
+from tribodex.store.connecting import make_engine
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.models import CareDueRow, CrewRow, MachineRow, PositionRow
-from tribodex.store.repository import make_engine
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.due_stops import DueStops, RoundsAsked
 from tribodex.usecases.rounds import rounds
 

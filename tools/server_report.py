@@ -28,10 +28,10 @@ from tribodex.launch.demo_data import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 from tribodex.reference import load_reference
-from tribodex.store import SqlStore
+from tribodex.store.connecting import make_engine
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.models import JobListRow, JobRow
-from tribodex.store.repository import make_engine
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, summary_of
 from tribodex.usecases.ports import JobsAsked, Tap

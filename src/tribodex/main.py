@@ -52,7 +52,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
             return run_serve(ROOT)
         case "plant":
-            from tribodex.launch.serve import import_plant
+            from tribodex.launch.plant_data import import_plant
 
             return import_plant(ROOT, options.file)
         case "backup" | "restore" | "upgrade" as kind:
@@ -62,7 +62,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
             return check(ROOT, " ".join(options.figures))
         case "rebuild":
-            from tribodex.launch.serve import rebuild
+            from tribodex.launch.plant_data import rebuild
 
             return rebuild(ROOT)
         case "openapi":

@@ -35,8 +35,8 @@ from tests.launched import ROOT, Started, get, nothing_is_left_running, root  # 
 from tribodex.launch.backup import backup
 from tribodex.launch.chained import verify
 from tribodex.launch.mariadb import free_port
+from tribodex.launch.plant_data import import_plant, rebuild
 from tribodex.launch.restore import restore
-from tribodex.launch.serve import import_plant, rebuild
 
 pytestmark = pytest.mark.faults
 MINUTES, SEED = (

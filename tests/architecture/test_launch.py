@@ -10,7 +10,7 @@ from pathlib import Path
 from tests.architecture.demo_file import DEMO
 from tests.launched import ROOT, Started, get, nothing_is_left_running, root
 from tribodex.launch.mariadb import free_port
-from tribodex.launch.serve import import_plant
+from tribodex.launch.plant_data import import_plant
 
 __all__ = ["nothing_is_left_running", "root"]
 

@@ -30,7 +30,7 @@ from tribodex.launch.processes import Running, write_running
 from tribodex.launch.restore import newest, restore
 from tribodex.launch.serve import _check_proxy
 from tribodex.launch.waiting import NotUp
-from tribodex.store import SqlStore
+from tribodex.store.connecting import make_engine
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.migrate import migrate
 from tribodex.store.models import (
@@ -43,7 +43,7 @@ from tribodex.store.models import (
     MachineRow,
 )
 from tribodex.store.plant import store_plant
-from tribodex.store.repository import make_engine
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import do, load

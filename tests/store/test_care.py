@@ -19,8 +19,8 @@ from tribodex.core.job.commands import Correct
 from tribodex.core.schedule.moves import StopMove
 from tribodex.core.topics.stop import commands as walked
 from tribodex.core.topics.stop.facts import StopDone
-from tribodex.store import SqlStore
 from tribodex.store.care import dues_anew
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.books import Reference
 from tribodex.usecases.due_stops import DueStops, KeptPlan, RoundsAsked
 from tribodex.usecases.jobs import do

@@ -18,7 +18,6 @@ from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.facts import Event, Signed
 from tribodex.core.topics.stock.commands import Attach
 from tribodex.launch.mariadb import LocalMariaDB
-from tribodex.store import SqlStore
 from tribodex.store.chain import (
     chain_of,
     chain_what_stood,
@@ -28,7 +27,7 @@ from tribodex.store.chain import (
     plant_troubles,
 )
 from tribodex.store.log_keys import KeyFiles
-from tribodex.store.repository import KEPT_LOGS
+from tribodex.store.repository import KEPT_LOGS, SqlStore
 from tribodex.usecases.books import Reference
 from tribodex.usecases.chain import ChainView, JobRows, StoredEntry, check_job, first_of, link_of
 from tribodex.usecases.chain.links import entry_digest

@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 from tests.helpers import BEGIN, DRAFT, open_one
 from tribodex.core.errors import Busy, Refused
 from tribodex.core.job import commands as job_cmd
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import do, load

@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 from tribodex.core.job.facts import Signed
 from tribodex.core.topics.tapered.facts import BlowsStruck, NutTurned, ZeroSet
 from tribodex.launch.demo_jobs import load_jobs
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.books import Reference
 
 ROOT = Path(__file__).resolve().parents[2]

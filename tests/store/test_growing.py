@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 
 from tribodex.core.components.listed import Work
 from tribodex.core.errors import InvalidInput, NotFound
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.half_plans import HalfPlan, half_plan, keep_half_plan
 from tribodex.usecases.plant import (
     MachineDraft,

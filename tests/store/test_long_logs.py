@@ -14,11 +14,11 @@ from sqlalchemy import Engine, event, text
 from sqlalchemy.orm import Session
 
 from tests.helpers import BEGIN, DRAFT, open_one
-from tests.web.conftest import _wired, app, client, dist  # noqa: F401
+from tests.web.conftest import _asked, _wired, app, client, dist  # noqa: F401
 from tribodex.core.job import commands as job_cmd
-from tribodex.store import SqlStore
+from tribodex.store.connecting import make_engine
 from tribodex.store.kept_logs import KeptLogs
-from tribodex.store.repository import KEPT_LOGS, make_engine
+from tribodex.store.repository import KEPT_LOGS, SqlStore
 from tribodex.usecases.bench import PAGE_ENTRIES, SHOWN_CLOSED, SHOWN_ENTRIES
 from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft

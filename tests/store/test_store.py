@@ -5,6 +5,8 @@ twice.
 from __future__ import annotations
 
 import ssl
+import subprocess
+import sys
 import threading
 from dataclasses import replace
 from datetime import timedelta
@@ -24,12 +26,11 @@ from tribodex.core.job import commands as job_cmd
 from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.reference.library import DATA
-from tribodex.store import SqlStore
-from tribodex.store.connecting import engine_of, socket_arguments
+from tribodex.store.connecting import engine_of, make_engine, socket_arguments
 from tribodex.store.migrate import config, migrate
 from tribodex.store.models import Base
 from tribodex.store.plant import foreign_schema, store_plant
-from tribodex.store.repository import KEPT_LOGS, make_engine
+from tribodex.store.repository import KEPT_LOGS, SqlStore
 from tribodex.usecases.books import Reference
 from tribodex.usecases.crib import (
     CardDraft,
@@ -411,6 +412,18 @@ def test_a_leftover_server_is_taken_over(tmp_path_factory: pytest.TempPathFactor
         second.stop()
         first.stop()
     assert (folder / "secrets.json").stat().st_mode & 0o077 == 0
+
+
+def test_whoever_brings_a_schema_up_to_date_knows_every_table() -> None:
+    """Rights are given for the tables that are known: one that is not loaded would be refused."""
+    known = "from tribodex.store.models import Base; print(*sorted(Base.metadata.tables))"
+    alone = subprocess.run(
+        [sys.executable, "-c", f"import tribodex.store.migrate; {known}"],
+        capture_output=True,
+        text=True,
+        check=True,
+    )
+    assert alone.stdout.split() == sorted(Base.metadata.tables)
 
 
 def test_a_socket_of_this_machine_makes_no_tls_ready(

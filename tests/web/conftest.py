@@ -13,8 +13,8 @@ from sqlalchemy import Engine
 from tests.helpers import ticking
 from tests.signed_in import LIGHT, signed_in
 from tribodex.launch.mariadb import LocalMariaDB
+from tribodex.store.connecting import make_engine
 from tribodex.store.log_keys import KeyFiles
-from tribodex.store.repository import make_engine
 from tribodex.usecases.books import Reference
 from tribodex.web.app import Settings, attend, create_app
 from tribodex.web.context import KEY, Context

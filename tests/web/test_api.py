@@ -15,8 +15,8 @@ from sqlalchemy import Engine, event
 from sqlalchemy.orm import Session
 
 from tests.web.by_hand import PLAN, do, open_job, pass_gates, tap
-from tribodex.store import SqlStore
-from tribodex.store.repository import make_engine
+from tribodex.store.connecting import make_engine
+from tribodex.store.repository import SqlStore
 from tribodex.web.context import KEY, Context
 
 ROOT = Path(__file__).parents[2]

@@ -15,8 +15,8 @@ from sqlalchemy.orm import Session
 
 from tests.helpers import BEGIN
 from tests.web.by_hand import do, open_job
-from tribodex.store import SqlStore
 from tribodex.store.models import JobListRow, JobRow, MachineRow, PositionRow
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.people.ports import Account, Acting, PlantSite
 from tribodex.usecases.ports import JobsAsked
 from tribodex.web.context import KEY

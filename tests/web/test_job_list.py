@@ -14,8 +14,8 @@ from sqlalchemy import Engine, insert, text
 from sqlalchemy.orm import Session
 
 from tests.helpers import BEGIN
-from tribodex.store import SqlStore
 from tribodex.store.models import JobListRow, JobRow
+from tribodex.store.repository import SqlStore
 
 MANY = 230
 

@@ -20,7 +20,7 @@ from sqlalchemy.exc import InternalError, OperationalError
 
 from tests.web.by_hand import open_job
 from tribodex.launch.mariadb import LARGEST_PACKET, LocalMariaDB
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.web import trouble
 from tribodex.web.context import Context
 

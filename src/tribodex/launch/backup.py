@@ -32,9 +32,9 @@ from tribodex.launch.mariadb import DATABASE, LARGEST_PACKET
 from tribodex.launch.own import opened, serve_folder, whole_number
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import say
-from tribodex.store import SqlStore
 from tribodex.store.chain import newest_head
 from tribodex.store.connecting import engine_of
+from tribodex.store.repository import SqlStore
 
 FORMAT, FORMAT_VERSION = "tribodex.backup", 1
 # So many are kept unless TRIBODEX_BACKUPS_KEPT says otherwise.

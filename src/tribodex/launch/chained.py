@@ -10,7 +10,6 @@ from sqlalchemy.orm import Session
 
 from tribodex.launch.own import opened
 from tribodex.launch.watch import say
-from tribodex.store import SqlStore
 from tribodex.store.chain import (
     chain_of,
     chain_what_stood,
@@ -20,6 +19,7 @@ from tribodex.store.chain import (
     plant_troubles,
 )
 from tribodex.store.log_keys import KeyFiles
+from tribodex.store.standing import jobs_unlisted
 from tribodex.usecases.chain import check_job
 
 
@@ -27,11 +27,18 @@ def begin_chain(engine: Engine, keys: KeyFiles) -> None:
     """Chain what stood before there was a chain, and list it by its words: once."""
     with Session(engine) as session:
         count = chain_what_stood(session, keys)
-        named = SqlStore(session).list_what_stood()
+        named = _listed(session) if jobs_unlisted(session) else 0
     if named:
         say(f"  {named} jobs are found by their words from now on")
     if count:
         say(f"  {count} logs that stood before are chained from now on")
+
+
+def _listed(session: Session) -> int:
+    # Only here: a start that lists nothing needs none of what a summary is made of.
+    from tribodex.store.repository import SqlStore
+
+    return SqlStore(session).list_what_stood()
 
 
 def verify(root: Path, figures: str = "") -> int:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import shutil
 from pathlib import Path
 
+from tribodex.launch.looked_after import PROGRAM, LookedAfter, fingerprint
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.launch.server import WebServer, choose_port
 from tribodex.launch.steady import Steady
@@ -64,12 +65,7 @@ def _run(
             shutil.rmtree(keys / "seen", ignore_errors=True)
         steady.start()
         say("2 of 3: looking after the demonstration's data …")
-        # Only now: it is most of the product, and the two servers above need none of it to start.
-        from tribodex.launch.demo_data import prepare
-        from tribodex.store.log_keys import KeyFiles
-
-        made = KeyFiles(keys)
-        steady.step(lambda: prepare(root, database, made))
+        steady.step(lambda: _look_after(root, database, keys))
         say("3 of 3: starting the web server …")
         server.let_in()
         server.wait_ready(steady.look)
@@ -79,3 +75,36 @@ def _run(
         server.stop()
         say("Stopping the database …")
         database.stop()
+
+
+def _look_after(root: Path, database: LocalMariaDB, keys_folder: Path) -> None:
+    """Schema, plant and jobs, whatever is missing of them; may be done twice."""
+    # Only now: the two servers above begin meanwhile, and need none of it.
+    from tribodex.launch.chained import begin_chain
+    from tribodex.store.connecting import make_engine
+    from tribodex.store.log_keys import KeyFiles
+    from tribodex.store.migrate import migrate
+    from tribodex.store.standing import has_plant, jobs_there
+
+    keys, file = KeyFiles(keys_folder), database.folder / "looked_after.json"
+    program = fingerprint(PROGRAM, root / "data")
+    migrate(database.owner_url, database.app_url)
+    engine = make_engine(database.app_url)
+    known = LookedAfter.read(file)
+    if (
+        known is not None
+        and known.program == program
+        and has_plant(engine)
+        and jobs_there(engine) >= known.jobs
+    ):
+        begin_chain(engine, keys)
+        engine.dispose()
+        return
+    engine.dispose()
+    # Only here: it is most of the product.
+    from tribodex.launch.demo_data import prepare
+
+    prepare(root, database, keys)
+    engine = make_engine(database.app_url)
+    LookedAfter(program, jobs_there(engine)).write(file)
+    engine.dispose()

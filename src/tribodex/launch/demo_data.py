@@ -11,10 +11,11 @@ from tribodex.launch.demo_jobs import load_jobs
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.launch.watch import say
 from tribodex.reference import load_reference
+from tribodex.store.connecting import make_engine
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.migrate import migrate
-from tribodex.store.plant import foreign_schema, has_plant, store_plant
-from tribodex.store.repository import make_engine
+from tribodex.store.plant import foreign_schema, store_plant
+from tribodex.store.standing import has_plant
 
 
 def prepare(root: Path, database: LocalMariaDB, keys: KeyFiles) -> None:

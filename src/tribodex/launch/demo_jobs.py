@@ -30,7 +30,7 @@ from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo_steps import AFTER_LOCKING
 from tribodex.reference.yaml_file import read_yaml
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.books import Reference
 from tribodex.usecases.chain import LogKeys
 from tribodex.usecases.draft.given import PlanDraft

@@ -15,9 +15,9 @@ from sqlalchemy import Engine
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.launch.processes import read_running
 from tribodex.launch.waiting import NotUp
+from tribodex.store.connecting import make_engine
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.migrate import migrate
-from tribodex.store.repository import make_engine
 
 
 def whole_number(name: str, usual: int, least: int = 1) -> int:

@@ -27,10 +27,9 @@ from tribodex.launch.own import keys_folder, serve_folder
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say
 from tribodex.store.chain import PLANT, every_job, missing_jobs, newest_head, plant_troubles
-from tribodex.store.connecting import engine_of
+from tribodex.store.connecting import engine_of, make_engine
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.migrate import migrate
-from tribodex.store.repository import make_engine
 from tribodex.usecases.chain import check_job
 
 # Restored, and a log is not what was stored once.

@@ -15,30 +15,22 @@ the log; .run/serve/keys when missing
 from __future__ import annotations
 
 import os
-from datetime import UTC, datetime
 from ipaddress import ip_address
 from pathlib import Path
 
-from sqlalchemy.orm import Session
-
-from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.chained import begin_chain
 from tribodex.launch.mariadb import LocalMariaDB, free_port
-from tribodex.launch.own import keys_folder, opened, serve_folder, whole_number
+from tribodex.launch.own import keys_folder, serve_folder, whole_number
 from tribodex.launch.server import WebServer, choose_port
 from tribodex.launch.site import EVERYWHERE, Site
 from tribodex.launch.steady import Steady
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
 from tribodex.launch.zone import keep_plant_zone
-from tribodex.openid import provider_settings
-from tribodex.reference import load_reference
-from tribodex.store import SqlStore
+from tribodex.store.connecting import make_engine
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.migrate import migrate
-from tribodex.store.plant import has_plant, store_plant
-from tribodex.store.repository import make_engine
-from tribodex.usecases.projections import rebuild_list
+from tribodex.store.standing import has_plant
 from tribodex.web.hosts import LOOPBACK, name_of
 
 
@@ -48,10 +40,7 @@ def run_serve(root: Path) -> int:
     try:
         # A name that is no zone is said before anything starts.
         keep_plant_zone()
-        try:
-            provider_settings(os.environ)
-        except ValueError as error:
-            raise NotUp(str(error)) from error
+        _check_provider()
         return _serve(root, url, owner, None, None) if url is not None else _own(root)
     except NotUp as error:
         say(f"The server did not start. {error}")
@@ -150,6 +139,19 @@ def _make_ready(url: str, owner: str | None, keys: KeyFiles) -> None:
     engine.dispose()
 
 
+def _check_provider() -> None:
+    """Settings of the site's own sign-on that cannot be right. Raises NotUp."""
+    if not os.environ.get("TRIBODEX_OPENID_ISSUER", "").strip():
+        return
+    # Only here: most sites sign in without one.
+    from tribodex.openid import provider_settings
+
+    try:
+        provider_settings(os.environ)
+    except ValueError as error:
+        raise NotUp(str(error)) from error
+
+
 def _check_proxy() -> None:
     """Requests come from an address, not from a name: a name would never be believed, without a
     word. Raises NotUp.
@@ -177,31 +179,3 @@ def _secured(host: str) -> bool:
     return said == "on" or (
         said == "" and not os.environ.get("TRIBODEX_PROXY") and name_of(host) not in LOOPBACK
     )
-
-
-def import_plant(root: Path, file: Path) -> int:
-    """Bring a plant file into the server's database."""
-    plant = read_plant(file)
-    with opened(root) as here:
-        store_plant(here.engine, plant, datetime.now(UTC))
-    say(
-        f"{len(plant.machines)} machines, {len(plant.people)} people, {len(plant.feeler_sets)}"
-        " gauge sets brought in."
-    )
-    return 0
-
-
-def rebuild(root: Path) -> int:
-    """Make the list of jobs anew from their logs, and say what stood wrong."""
-    keep_plant_zone()
-    with opened(root) as here, Session(here.engine) as session:
-        made = rebuild_list(SqlStore(session), load_reference())
-    say(
-        f"{made.looked_at} jobs looked at; {len(made.mended)} stood wrong in the list and were put"
-        " right."
-    )
-    for job_id, what in made.mended.items():
-        say(f"  {job_id}: {', '.join(what)}")
-    for job_id, why in made.unread.items():
-        say(f"  {job_id} left as it is: {why}")
-    return 1 if made.unread else 0

@@ -1,5 +1,4 @@
-"""MariaDB through SQLAlchemy: the append-only log, its projections, plant and tool crib."""
+"""MariaDB through SQLAlchemy: the append-only log, its projections, plant and tool crib.
 
-from tribodex.store.repository import SqlStore
-
-__all__ = ["SqlStore"]
+Nothing is imported here: who only brings a schema up to date needs little of it.
+"""

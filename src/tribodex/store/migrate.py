@@ -11,7 +11,8 @@ from sqlalchemy import text
 from sqlalchemy.engine import make_url
 from sqlalchemy.orm import Session
 
-from tribodex.store.care import dues_anew
+# Rights are given for every table that is known, so every module with tables is loaded here.
+import tribodex.store.people_models  # noqa: F401
 from tribodex.store.connecting import engine_of
 from tribodex.store.models import APPEND_ONLY, Base
 
@@ -42,6 +43,9 @@ def migrate(owner_url: str, app_url: str | None = None) -> None:
     before = _revision(owner_url)
     command.upgrade(config(owner_url), "head")
     if before is not None and before != _revision(owner_url):
+        # Only here: it takes all that is known of bearings, and most starts change no schema.
+        from tribodex.store.care import dues_anew
+
         engine = engine_of(owner_url)
         with Session(engine) as session:
             dues_anew(session)

@@ -57,12 +57,6 @@ def plant_mark(session: Session) -> str:
     )
 
 
-def has_plant(engine: Engine) -> bool:
-    """Whether there is any machine."""
-    with Session(engine) as session:
-        return session.scalar(select(MachineRow.id).limit(1)) is not None
-
-
 def store_plant(engine: Engine, plant: Plant, now: datetime) -> None:
     """Add or renew everything the plant names; what it does not name stays. A changed gauge set is
     a new version.

@@ -8,7 +8,7 @@ from collections.abc import Collection, Mapping, Sequence
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import Engine, Select, create_engine, func, insert, literal_column, select, tuple_
+from sqlalchemy import Select, func, insert, literal_column, select, tuple_
 from sqlalchemy.exc import IntegrityError, OperationalError
 from sqlalchemy.orm import Session
 
@@ -18,7 +18,6 @@ from tribodex.core.people import Right
 from tribodex.store import care
 from tribodex.store.care import touched
 from tribodex.store.chain import add_links, chain_of
-from tribodex.store.connecting import socket_arguments
 from tribodex.store.crib import KeepsCrib
 from tribodex.store.entries import aware, event_rows, naive, read, same_entry
 from tribodex.store.growing import Growing
@@ -54,34 +53,6 @@ from tribodex.usecases.ports import (
 )
 
 DEADLOCKED = (1205, 1213)
-
-
-def make_engine(url: str) -> Engine:
-    """An engine that notices a restarted server and commits only what is on disk.
-
-    READ COMMITTED: a writer that lost the race must see the winner's entries when it looks again.
-    """
-    return create_engine(
-        url,
-        pool_pre_ping=True,
-        pool_recycle=1800,
-        pool_size=8,
-        max_overflow=8,
-        pool_timeout=5,
-        json_serializer=stored_json,
-        # An error repeats its statement in the log: without the values that somebody typed.
-        hide_parameters=True,
-        isolation_level="READ COMMITTED",
-        # A database that hangs is said to be away, soon; a writer waits for another one, but not
-        # for ever.
-        connect_args={
-            **socket_arguments(url),
-            "connect_timeout": 3,
-            "read_timeout": 10,
-            "write_timeout": 10,
-            "init_command": "SET innodb_lock_wait_timeout = 5",
-        },
-    )
 
 
 KEPT_LOGS = KeptLogs(40_000)

@@ -11,7 +11,7 @@ from sqlalchemy.exc import SQLAlchemyError
 
 from tribodex.core.errors import Field
 from tribodex.core.people import Right
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.people.hashes import seal_of, token_hash
 from tribodex.usecases.people.ports import Account, Acting, Known, PlantSite, Session
 from tribodex.usecases.people.signing_in import Device, live_session, sites_of

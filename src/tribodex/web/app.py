@@ -14,8 +14,8 @@ from flask_openapi3 import Info
 
 from tribodex import __version__
 from tribodex.exchange.pictures import LARGEST_BYTES
+from tribodex.store.connecting import make_engine
 from tribodex.store.log_keys import KeyFiles
-from tribodex.store.repository import make_engine
 from tribodex.usecases.books import Reference
 from tribodex.usecases.people.hashes import Hashes
 from tribodex.usecases.people.provider import Provider

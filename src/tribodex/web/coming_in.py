@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from flask import Response, request
 
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.people.hashes import new_token, seal_of, token_hash
 from tribodex.usecases.people.signing_in import Device, Entered, SignIn
 from tribodex.usecases.people.views import Me, me

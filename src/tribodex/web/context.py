@@ -16,7 +16,7 @@ from flask import Response, current_app, g, has_request_context
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.store.tries import DatabaseCounts, WrongTries
 from tribodex.usecases.books import Reference
 from tribodex.usecases.chain import LogKeys

@@ -10,7 +10,7 @@ from flask_openapi3 import Tag
 from pydantic import ConfigDict, Field
 
 from tribodex.core.errors import NotFound
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.people.keeping import own_secrets, own_settings
 from tribodex.usecases.people.ports import Session
 from tribodex.usecases.people.signing_in import needs_no_password

@@ -11,7 +11,7 @@ from pydantic import Field
 
 from tribodex.core.errors import NotFound
 from tribodex.core.topics.lineup.show import LineDrawing
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.bench import PAGE_ENTRIES, Bench, bench
 from tribodex.usecases.bench_more import (
     OtherwiseView,

@@ -6,7 +6,7 @@ from __future__ import annotations
 import time
 from collections.abc import Callable, Sequence
 
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.people.ports import PlantSite
 
 # So long another worker may still hold what was set for a site a moment ago.

@@ -11,7 +11,7 @@ from flask_openapi3 import Tag
 from pydantic import ConfigDict, Field, StrictBool, StrictInt
 
 from tribodex.core.people import Right
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.jobs import load
 from tribodex.usecases.people.board import Board, board
 from tribodex.usecases.people.keeping import Given, Keeper, PersonDraft

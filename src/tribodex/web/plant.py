@@ -14,7 +14,7 @@ from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.procedure import Choice
 from tribodex.core.sources import Source
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.crib import gauges_of, with_own_cards
 from tribodex.usecases.jobs import LastPlan, last_plan
 from tribodex.usecases.plan_sheet import procedure_id

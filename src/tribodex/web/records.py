@@ -11,7 +11,7 @@ from flask_openapi3 import Tag
 from tribodex.core.errors import NotFound
 from tribodex.exchange.paper import FONTS, Paper, page_css
 from tribodex.exchange.record_page import render_html, render_pdf
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.chain import ChainView
 from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.jobs import load

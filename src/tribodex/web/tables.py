@@ -6,7 +6,7 @@ from flask import Response
 from flask_openapi3 import Tag
 from pydantic import Field
 
-from tribodex.store import SqlStore
+from tribodex.store.repository import SqlStore
 from tribodex.usecases.books import Reference
 from tribodex.usecases.crib import (
     RowDraft,

@@ -14,7 +14,7 @@ from tests.browser.drivers.machine import DESK
 from tests.launched import ROOT, Started
 from tests.visitor import at
 from tribodex.launch.mariadb import free_port
-from tribodex.launch.serve import import_plant
+from tribodex.launch.plant_data import import_plant
 
 
 class Served:

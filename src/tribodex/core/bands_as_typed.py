@@ -32,8 +32,8 @@ def ends_of(text: str) -> tuple[str, ...]:
     (('1.8 thou', '2.4 thou'), ('0,045', '0,060'), ('0.05 mm',), ('1 1/4 turns', '1 1/2 turns'))
     """
     parts = [part for part in _BETWEEN.split(text.strip()) if part]
-    units = [found.group(0) if (found := _UNIT.search(part)) else "" for part in parts]
-    unit = next((one for one in reversed(units) if one), "")
+    units = [match.group(0) if (match := _UNIT.search(part)) else "" for part in parts]
+    unit = next((unit for unit in reversed(units) if unit), "")
     return tuple(
         part if own or not unit else f"{part} {unit}"
         for part, own in zip(parts, units, strict=True)

@@ -11,6 +11,7 @@ from typing import Literal, cast
 
 from tribodex.core.errors import InvalidInput
 
+# More than this hides the picture that they should explain.
 MOST_MARKS = 12
 _MARK = re.compile(r"(arrow|circle)((?:\s+[\d.]+){4})")
 Shape = Literal["arrow", "circle"]
@@ -42,7 +43,7 @@ def read_marks(said: str) -> tuple[PhotoMark, ...]:
     >>> read_marks("")
     ()
     """
-    found = []
+    marks = []
     for part in (part.strip() for part in said.split(";") if part.strip()):
         matched = _MARK.fullmatch(part)
         try:
@@ -57,12 +58,12 @@ def read_marks(said: str) -> tuple[PhotoMark, ...]:
                 f"“{part[:60]}” is no mark on a photograph.",
                 "arrow or circle, then x y x y as shares of the picture, 0 to 1",
             )
-        found.append(PhotoMark(cast(Shape, matched[1]), x, y, to_x, to_y))
-    if len(found) > MOST_MARKS:
+        marks.append(PhotoMark(cast(Shape, matched[1]), x, y, to_x, to_y))
+    if len(marks) > MOST_MARKS:
         raise InvalidInput.at(
-            "marks", f"{len(found)} marks hide the picture.", f"at most {MOST_MARKS}"
+            "marks", f"{len(marks)} marks hide the picture.", f"at most {MOST_MARKS}"
         )
-    return tuple(found)
+    return tuple(marks)
 
 
 def marks_said(marks: Sequence[PhotoMark]) -> str:
@@ -71,4 +72,6 @@ def marks_said(marks: Sequence[PhotoMark]) -> str:
     >>> marks_said(read_marks("arrow 0.1 0.9 0.4 0.35"))
     'arrow 0.1 0.9 0.4 0.35'
     """
-    return "; ".join(f"{one.shape} {one.x:g} {one.y:g} {one.to_x:g} {one.to_y:g}" for one in marks)
+    return "; ".join(
+        f"{mark.shape} {mark.x:g} {mark.y:g} {mark.to_x:g} {mark.to_y:g}" for mark in marks
+    )

@@ -79,16 +79,16 @@ def _split(text: str, field: str, example: str) -> tuple[float, str]:
         raise InvalidInput.at(
             field, f"{len(text)} characters are not a number that can be read.", example
         )
-    found = _NUMBER.match(text)
-    if not found:
+    match = _NUMBER.match(text)
+    if not match:
         raise InvalidInput.at(field, f"“{text.strip()}” is not a number that can be read.", example)
-    if found["num"]:
-        if int(found["den"]) == 0:
+    if match["num"]:
+        if int(match["den"]) == 0:
             raise InvalidInput.at(field, f"“{text.strip()}” divides by zero.", example)
-        value = int(found["whole"] or 0) + int(found["num"]) / int(found["den"])
+        value = int(match["whole"] or 0) + int(match["num"]) / int(match["den"])
     else:
-        value = float(found["dec"].replace(",", "."))
-    return (-value if found["sign"] in ("-", "−") else value), found["unit"].strip().lower()
+        value = float(match["dec"].replace(",", "."))
+    return (-value if match["sign"] in ("-", "−") else value), match["unit"].strip().lower()
 
 
 def parse_length(
@@ -134,6 +134,8 @@ def parse_length(
 
 
 Shown = Literal["", "mm", "in"]
+# Up to here a bare number on an inch screen may be thousandths; a longer length is said in inches
+# alone, or 8 would be read as eight thousandths.
 LONG_UM = 8000.0
 _WORLDS: dict[str, tuple[LengthUnit, ...]] = {
     "mm": (LengthUnit.MM,),
@@ -340,6 +342,7 @@ def parse_pressure_mpa(text: str | float, field: str, most_mpa: float = 200.0) -
     return value * _PRESSURES[unit]
 
 
+# One pound-force at one foot, from the definitions of pound, foot and standard gravity.
 _POUND_FOOT_NM = 1.355818
 _TORQUES = (
     dict.fromkeys(("n·m", "nm", "n.m", "n*m", "n m"), 1.0)

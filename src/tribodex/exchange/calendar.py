@@ -77,7 +77,7 @@ def round_entries(stops: Sequence[DueStop], today: date) -> list[DayEntry]:
     weeks: dict[tuple[int, str, str], list[DueStop]] = defaultdict(list)
     for stop in stops:
         weeks[stop.week, stop.crew, stop.route].append(stop)
-    found = []
+    entries = []
     for (week, crew, route), here in sorted(weeks.items()):
         begins = monday + timedelta(weeks=week)
         first = max(begins, today)
@@ -89,7 +89,7 @@ def round_entries(stops: Sequence[DueStop], today: date) -> list[DayEntry]:
             f"Round {route or 'plant'}: {len(here)} stop{'s' if len(here) != 1 else ''},"
             f" {minutes} min"
         )
-        found.append(
+        entries.append(
             DayEntry(
                 uid=f"round-{_slug(crew)}-{_slug(route)}-{begins:%Y%m%d}",
                 first=first,
@@ -99,7 +99,7 @@ def round_entries(stops: Sequence[DueStop], today: date) -> list[DayEntry]:
                 place=route,
             )
         )
-    return found
+    return entries
 
 
 def position_entries(view: PositionView, today: date) -> list[DayEntry]:
@@ -107,13 +107,13 @@ def position_entries(view: PositionView, today: date) -> list[DayEntry]:
     today.
     """
     where = f"{view.machine}, {view.position}"
-    found = []
+    entries = []
     for due in view.due:
         if due.day is not None:
             uid = f"due-{_slug(view.id)}-{due.kind}-{due.since:%Y%m%d}"
             was = f" (was due on {due.day})" if due.day < today else ""
             title = f"{where}: {due.kind.words}{was}"
-            found.append(
+            entries.append(
                 DayEntry(
                     uid=uid,
                     first=max(due.day, today),
@@ -123,17 +123,17 @@ def position_entries(view: PositionView, today: date) -> list[DayEntry]:
                     place=view.route,
                 )
             )
-    return found
+    return entries
 
 
 def lead_entries(job_id: str, job: Job) -> list[DayEntry]:
     """Steps that a wished start asks for, each at its hour."""
-    found = []
+    entries = []
     for place in job.places:
         plan = job.of(large_seal.TOPIC, place.id).plan
         for i, step in enumerate(plan.begins if plan is not None else ()):
             title = f"{place.name}: {step.words}"
-            found.append(
+            entries.append(
                 DayEntry(
                     uid=f"lead-{job_id}-{place.id}-{i}",
                     first=step.at,
@@ -143,7 +143,7 @@ def lead_entries(job_id: str, job: Job) -> list[DayEntry]:
                     place=job.machine,
                 )
             )
-    return found
+    return entries
 
 
 def _words(stop: DueStop) -> str:

@@ -157,9 +157,11 @@ def _marks(marks: Sequence[PhotoMark]) -> Markup:
     """
     line = 'fill="none" stroke="#8c2612" stroke-width="3" vector-effect="non-scaling-stroke"'
     drawn = []
-    for one in marks:
-        x, y, to_x, to_y = (round(1000 * share, 1) for share in (one.x, one.y, one.to_x, one.to_y))
-        if one.shape == "circle":
+    for mark in marks:
+        x, y, to_x, to_y = (
+            round(1000 * share, 1) for share in (mark.x, mark.y, mark.to_x, mark.to_y)
+        )
+        if mark.shape == "circle":
             middle = f'cx="{(x + to_x) / 2:.1f}" cy="{(y + to_y) / 2:.1f}"'
             drawn.append(
                 f'<ellipse {middle} rx="{abs(to_x - x) / 2:.1f}" ry="{abs(to_y - y) / 2:.1f}"'

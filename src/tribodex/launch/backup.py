@@ -200,8 +200,8 @@ def _dump(url: str, file: Path, *, history: bool) -> tuple[str, tuple[str, int] 
         running = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.PIPE)
         assert running.stdout is not None and running.stderr is not None  # both were asked for
         while block := running.stdout.read(2**20):
-            if stood is None and (found := _STOOD.search(end[-200:] + block[:10_000])):
-                stood = (found[1].decode(), int(found[2]))
+            if stood is None and (match := _STOOD.search(end[-200:] + block[:10_000])):
+                stood = (match[1].decode(), int(match[2]))
             out.write(block)
             end = block if len(block) > 100 else end + block
         said = running.stderr.read().decode(errors="replace")

@@ -29,19 +29,19 @@ class Fitter(Protocol):
         """One tap."""
 
 
-def _aside(fitter: Fitter, said: Mapping[str, Any]) -> None:
-    for place in said["places"]:
+def _aside(fitter: Fitter, step: Mapping[str, Any]) -> None:
+    for place in step["places"]:
         fitter.go_to(place)
-        for stage in said["stages"]:
-            fitter.say(job_cmd.SetStageAside(stage, said["reason"]))
+        for stage in step["stages"]:
+            fitter.say(job_cmd.SetStageAside(stage, step["reason"]))
 
 
-def _seat(fitter: Fitter, said: Mapping[str, Any]) -> None:
+def _seat(fitter: Fitter, step: Mapping[str, Any]) -> None:
     """Two sections in four directions, all of one size."""
-    fitter.go_to(said["place"])
+    fitter.go_to(step["place"])
     for section in (1, 2):
         for direction in (1, 2, 3, 4):
-            fitter.say(prepare.commands.ReadSeat(section, direction, said["size"]))
+            fitter.say(prepare.commands.ReadSeat(section, direction, step["size"]))
     fitter.say(prepare.commands.JudgeSeat())
 
 
@@ -53,31 +53,31 @@ def _out(fitter: Fitter, what: str) -> None:
     fitter.say(stock.commands.TakeOut(entry))
 
 
-def _inboard(fitter: Fitter, said: Mapping[str, Any]) -> None:
+def _inboard(fitter: Fitter, step: Mapping[str, Any]) -> None:
     """Seals planned, the inboard ring on before the sleeve."""
     cmd = seals.commands
     fitter.say(
         cmd.PlanSeals(
-            seal=SealKind(said["seal"]),
-            purpose=Purpose(said["purpose"]),
+            seal=SealKind(step["seal"]),
+            purpose=Purpose(step["purpose"]),
             sides="both",
             material="NBR",
             speed="92",
             temperature="50 °C",
         )
     )
-    fitter.say(cmd.PutRingOn("inboard", said["lip"]))
+    fitter.say(cmd.PutRingOn("inboard", step["lip"]))
 
 
-def _outboard(fitter: Fitter, said: Mapping[str, Any]) -> None:
+def _outboard(fitter: Fitter, step: Mapping[str, Any]) -> None:
     """The outboard ring on, both set in their grooves."""
     cmd = seals.commands
     fitter.say(cmd.SetSeal("inboard", True, True))
-    fitter.say(cmd.PutRingOn("outboard", said["lip"]))
+    fitter.say(cmd.PutRingOn("outboard", step["lip"]))
     fitter.say(cmd.SetSeal("outboard", True, True))
 
 
-def _fill(fitter: Fitter, said: Mapping[str, Any]) -> None:
+def _fill(fitter: Fitter, step: Mapping[str, Any]) -> None:
     """Grease chosen, amounts worked out, packed, every corner as asked."""
     cmd = grease.commands
     fitter.say(
@@ -91,7 +91,7 @@ def _fill(fitter: Fitter, said: Mapping[str, Any]) -> None:
             temperature="50 °C",
         )
     )
-    fitter.say(cmd.PlanFill("middling", **said))
+    fitter.say(cmd.PlanFill("middling", **step))
     fitter.say(cmd.PackBearing("full", True))
     plan = fitter.desk.of(grease.TOPIC).planned
     assert plan is not None  # it was planned just before
@@ -99,10 +99,10 @@ def _fill(fitter: Fitter, said: Mapping[str, Any]) -> None:
         fitter.say(cmd.FillCorner(corner, f"{asked:g}"))
 
 
-def _close(fitter: Fitter, said: Mapping[str, Any]) -> None:
+def _close(fitter: Fitter, step: Mapping[str, Any]) -> None:
     """In line with the load on, base bolt by bolt, gaps, cap bolt by bolt, looked at."""
     cmd = bolts.commands
-    fitter.say(cmd.AlignLoaded(said["offset"], said["over"], said["feet"], turned=True))
+    fitter.say(cmd.AlignLoaded(step["offset"], step["over"], step["feet"], turned=True))
     wrench: dict[str, Any] = {
         "wrench": "No. 3, 60 to 340 N·m",
         "wrench_from": "60 N·m",
@@ -121,7 +121,7 @@ def _close(fitter: Fitter, said: Mapping[str, Any]) -> None:
         )
     )
     _tighten(fitter, "base")
-    fitter.say(cmd.ReadRingGaps(said["toward"], said["away"], "cap_off"))
+    fitter.say(cmd.ReadRingGaps(step["toward"], step["away"], "cap_off"))
     fitter.say(
         cmd.PlanJoint(
             joint="cap",
@@ -144,11 +144,11 @@ def _tighten(fitter: Fitter, joint: str) -> None:
         fitter.say(bolts.commands.TightenBolt(joint, due[1], due[0]))
 
 
-def _run(fitter: Fitter, said: Mapping[Any, Any]) -> None:
+def _run(fitter: Fitter, step: Mapping[Any, Any]) -> None:
     """Every bearing read at so many minutes."""
-    for i, minutes in enumerate(said["minutes"]):
+    for i, minutes in enumerate(step["minutes"]):
         for place in ("1", "2"):
-            warm = f"{said[place][i]} °C"
+            warm = f"{step[place][i]} °C"
             fitter.say(
                 runin.commands.ReadWarmth(
                     place, warm, ReadBy.THERMOMETER, runin.facts.Noise.EVEN, after=str(minutes)
@@ -166,25 +166,25 @@ USUAL = {
 }
 
 
-def _care(fitter: Fitter, said: Mapping[str, Any]) -> None:
-    asked = {**USUAL, "grease": "Mill grease 2", "look_days": "28", **said}
+def _care(fitter: Fitter, step: Mapping[str, Any]) -> None:
+    asked = {**USUAL, "grease": "Mill grease 2", "look_days": "28", **step}
     fitter.say(care.commands.SetCare(care.facts.CareWay.UNTIL_SHOWS, **asked))
 
 
-def _care_all(fitter: Fitter, said: Mapping[str, Any]) -> None:
+def _care_all(fitter: Fitter, step: Mapping[str, Any]) -> None:
     """Every bearing of the job alike, or only some."""
-    asked = {name: value for name, value in said.items() if name != "only"}
+    asked = {name: value for name, value in step.items() if name != "only"}
     for place in fitter.desk.job.places:
-        if place.id in said.get("only", [place.id]):
+        if place.id in step.get("only", [place.id]):
             fitter.go_to(place.id)
             _care(fitter, asked)
 
 
-def _stop(fitter: Fitter, said: Mapping[str, Any]) -> None:
+def _stop(fitter: Fitter, step: Mapping[str, Any]) -> None:
     """A stop of a round done as planned, or skipped; `times`: so many times the strokes that are
     asked.
     """
-    asked = dict(said)
+    asked = dict(step)
     fitter.go_to(asked.pop("at"))
     if "skip" in asked:
         fitter.say(stop.commands.SkipStop(asked["skip"]))

@@ -93,19 +93,19 @@ def newest(folder: Path) -> Path:
     return found[-1]
 
 
-def _know(keys: KeyFiles, made: Path, manifest: Manifest, written: bytes) -> None:
+def _know(keys: KeyFiles, path: Path, manifest: Manifest, written: bytes) -> None:
     """Keep the public keys of a backup; its own signature must hold. Raises NotUp."""
     known = keys.public_keys()
-    for file in sorted((made / "keys").glob("*.pub")):
+    for file in sorted((path / "keys").glob("*.pub")):
         if file.stem not in known:
             try:
                 keys.know(file.stem, file.read_bytes())
             except ValueError as error:
                 raise NotUp(f"{error} Take another backup.") from error
-    signature = bytes.fromhex((made / "manifest.sig").read_text().strip())
+    signature = bytes.fromhex((path / "manifest.sig").read_text().strip())
     if not keys.signed(manifest.key, written, signature):
         raise NotUp(
-            f"The manifest of {made} does not carry the signature of the server that made it. Take"
+            f"The manifest of {path} does not carry the signature of the server that made it. Take"
             " another backup."
         )
     if manifest.key not in known:
@@ -147,9 +147,9 @@ def _aside(own: LocalMariaDB, *, replace: bool) -> Iterator[Path | None]:
         say(f"  what stood before lies in {aside}")
 
 
-def _load(url: str, made: Path) -> None:
+def _load(url: str, path: Path) -> None:
     """The rows of a backup into an empty database."""
-    with client_file(url) as options, gzip.open(made / "data.sql.gz", "rb") as data:
+    with client_file(url) as options, gzip.open(path / "data.sql.gz", "rb") as data:
         command = [
             "mariadb",
             options,

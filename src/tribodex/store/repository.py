@@ -142,9 +142,10 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
     def people(self) -> Sequence[str]:
         """Names to choose from: of those who work here."""
         return [
-            one.name
-            for one in self.who.accounts()
-            if one.left_at is None and (self.site is None or one.rights.may(Right.WORK, self.site))
+            account.name
+            for account in self.who.accounts()
+            if account.left_at is None
+            and (self.site is None or account.rights.may(Right.WORK, self.site))
         ]
 
     def site_of(self, job_id: str) -> str | None:
@@ -293,7 +294,7 @@ class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, 
         and commit.
         """
         kept = select(JobPlaceRow.job_id, JobPlaceRow.position_id).where(
-            JobPlaceRow.job_id.in_([one.id for one in summaries])
+            JobPlaceRow.job_id.in_([summary.id for summary in summaries])
         )
         stood: dict[str, list[str]] = defaultdict(list)
         for job_id, position in self._session.execute(kept):

@@ -246,16 +246,16 @@ def alarm_views(desk: Desk) -> tuple[AlarmView, ...]:
     """What is open: stops that nobody has answered, and what was said of something and is not
     known.
     """
-    found = []
+    views = []
     for alarm in desk.job.alarms.open:
         answer = HOUSE.by_name[alarm.topic].answers.get(alarm.verdict.code)
         by_name, way = (answer.by_name, answer.way) if answer is not None else (True, "")
-        found.append(
+        views.append(
             _alarm(
                 desk, alarm.entry, alarm.at, alarm.about, alarm.verdict, way=way, by_name=by_name
             )
         )
-    known = {(one.entry, one.code) for one in found}
+    known = {(view.entry, view.code) for view in views}
     for _, at, proof in in_job(desk):
         fact = (
             desk.job.effective.get(proof.entry)
@@ -269,13 +269,13 @@ def alarm_views(desk: Desk) -> tuple[AlarmView, ...]:
                 and proof.entry is not None
             ):
                 place = at or proof.claim.at
-                found.append(
+                views.append(
                     _alarm(
                         desk, proof.entry, place, proof.claim.about, verdict, way="", by_name=True
                     )
                 )
                 known.add((proof.entry, verdict.code))
-    return tuple(found)
+    return tuple(views)
 
 
 def _alarm(
@@ -283,7 +283,7 @@ def _alarm(
 ) -> AlarmView:
     # Work of the shaft is about a place, which stands first.
     first = about.split(", ")[0]
-    place = at or (first if any(first == one.id for one in desk.job.places) else "")
+    place = at or (first if any(first == place.id for place in desk.job.places) else "")
     return AlarmView(
         entry,
         verdict.code,
@@ -354,7 +354,7 @@ def _gate(desk: Desk, task: Task) -> Gate | None:
 def rail_view(desk: Desk) -> tuple[RailStage, ...]:
     """The stages of this job in the trade's order, with how each stands at each place."""
     every, states = rail.tasks(desk), _states(desk)
-    found = []
+    stages = []
     for trade in TRADE_STAGES:
         own = [task for task in every if task.stage.trade == trade]
         if not own:
@@ -368,8 +368,8 @@ def rail_view(desk: Desk) -> tuple[RailStage, ...]:
             if len(places) > 1
             else {}
         )
-        found.append(RailStage(trade, together([mark.state for mark in marks]), marks, by_place))
-    return tuple(found)
+        stages.append(RailStage(trade, together([mark.state for mark in marks]), marks, by_place))
+    return tuple(stages)
 
 
 def _states(desk: Desk) -> dict[tuple[str, str], str]:

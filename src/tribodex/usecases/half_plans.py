@@ -85,7 +85,9 @@ def keep_half_plan(store: KeepsHalfPlans, plan: HalfPlan) -> HalfPlan:
 
 def half_plan(store: KeepsHalfPlans, plan_id: str) -> HalfPlan:
     """One of them. Raises NotFound."""
-    found = next((one for one in store.half_plans() if one.id == plan_id), None)
-    if found is None:
+    half_plan = next(
+        (half_plan for half_plan in store.half_plans() if half_plan.id == plan_id), None
+    )
+    if half_plan is None:
         raise NotFound("This plan is not kept any more: it was opened, or dropped.")
-    return found
+    return half_plan

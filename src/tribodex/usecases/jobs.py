@@ -344,12 +344,12 @@ def positions_of(job: Job) -> tuple[str, ...]:
 
 def _short(names: Sequence[str]) -> str:
     """Names in a line of a list: all of a few, the first two of many; never longer than a line."""
-    said = (
+    words = (
         " and ".join(names)
         if len(names) <= FEW
         else f"{names[0]}, {names[1]} and {len(names) - 2} more"
     )
-    return said if len(said) <= LINE else f"{said[: LINE - 2]} …"
+    return words if len(words) <= LINE else f"{words[: LINE - 2]} …"
 
 
 def append(

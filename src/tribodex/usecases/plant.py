@@ -52,7 +52,8 @@ def add_machine(store: Store, draft: MachineDraft) -> Machine:
             "the part of the site, for example “kiln floor”",
         )
     if any(
-        (one.name.lower(), one.area.lower()) == (name.lower(), area.lower()) for one in machines
+        (machine.name.lower(), machine.area.lower()) == (name.lower(), area.lower())
+        for machine in machines
     ):
         errors.add(
             "name",
@@ -71,14 +72,16 @@ def add_position(store: Store, draft: PositionDraft) -> Machine:
 
     Raises NotFound for a machine that is not there, InvalidInput with the fields to put right.
     """
-    machine = next((one for one in store.machines() if one.id == draft.machine_id), None)
+    machine = next(
+        (machine for machine in store.machines() if machine.id == draft.machine_id), None
+    )
     if machine is None:
         raise NotFound("There is no such machine here.")
     errors = Collector()
     name = name_of(
         errors, "name", draft.name, "which bearing of the machine, for example “drive end”"
     )
-    if any(one.name.lower() == name.lower() for one in machine.positions):
+    if any(position.name.lower() == name.lower() for position in machine.positions):
         errors.add("name", f"{machine.name} has a position “{name}” already.", "another name")
     bearing, shaft = draft.bearing.strip(), draft.shaft.strip()
     if len(bearing) > MOST_NUMBER:
@@ -126,9 +129,13 @@ def to_choose(machines: Iterable[Machine]) -> list[MachineChoice]:
     """The plant for a planner: every position says which kinds of plan it can take."""
     return [
         MachineChoice(
-            one.id, one.name, one.area, tuple(_choice(place) for place in one.positions), one.shafts
+            machine.id,
+            machine.name,
+            machine.area,
+            tuple(_choice(place) for place in machine.positions),
+            machine.shafts,
         )
-        for one in machines
+        for machine in machines
     ]
 
 

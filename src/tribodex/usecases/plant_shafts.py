@@ -55,17 +55,19 @@ def keep_shaft(store: Store, draft: ShaftDraft) -> Machine:
     Raises NotFound for a machine or shaft that is not there, InvalidInput with the fields to put
     right.
     """
-    machine = next((one for one in store.machines() if one.id == draft.machine_id), None)
+    machine = next(
+        (machine for machine in store.machines() if machine.id == draft.machine_id), None
+    )
     if machine is None:
         raise NotFound("There is no such machine here.")
-    others = [one for one in machine.shafts if one.id != draft.shaft_id]
+    others = [shaft for shaft in machine.shafts if shaft.id != draft.shaft_id]
     if draft.shaft_id and len(others) == len(machine.shafts):
         raise NotFound("This machine has no such shaft.")
     errors = Collector()
     name = name_of(
         errors, "name", draft.name, "which shaft of the machine, for example “head shaft”"
     )
-    if any(one.name.lower() == name.lower() for one in others):
+    if any(other.name.lower() == name.lower() for other in others):
         errors.add("name", f"{machine.name} has a shaft “{name}” already.", "another name")
     datum = name_of(
         errors,
@@ -93,7 +95,7 @@ def _marks(
     length: float | None,
 ) -> dict[str, float]:
     """Where each bearing's centre lies, mm from the datum."""
-    names = {one.id: one.name for one in machine.positions}
+    names = {position.id: position.name for position in machine.positions}
     found: dict[str, float] = {}
     for position, typed in draft.bearings.items():
         field = f"bearings.{position}"
@@ -105,7 +107,7 @@ def _marks(
                 f"{machine.name} has no such position.",
                 ", ".join(names.values()) or "a position, added first",
             )
-        elif taken := next((one.name for one in others if position in one.bearings), ""):
+        elif taken := next((other.name for other in others if position in other.bearings), ""):
             errors.add(
                 field,
                 f"{names[position]} is on the shaft “{taken}”.",
@@ -135,7 +137,7 @@ def _parts(
     errors: Collector, drafts: Sequence[PartDraft], length: float | None
 ) -> tuple[ShaftPart, ...]:
     """What else is on it; a line that is wholly blank is none."""
-    found: list[ShaftPart] = []
+    parts: list[ShaftPart] = []
     said = [
         (i, one)
         for i, one in enumerate(drafts)
@@ -161,8 +163,8 @@ def _parts(
                 "from the datum to the middle of the part",
             )
         elif at is not None and width is not None and across is not None:
-            found.append(ShaftPart(name, kind, at, width, across))
-    return tuple(found)
+            parts.append(ShaftPart(name, kind, at, width, across))
+    return tuple(parts)
 
 
 def _length(errors: Collector, typed: str, field: str, *, zero: bool = False) -> float | None:

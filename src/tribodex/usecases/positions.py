@@ -154,11 +154,11 @@ def give_position(
     )
 
 
-def _due(one: DueNow, today: date) -> PositionDue:
-    day = one.day
-    late = day is not None and is_late(day, one.since, today)
+def _due(due: DueNow, today: date) -> PositionDue:
+    day = due.day
+    late = day is not None and is_late(day, due.since, today)
     return PositionDue(
-        kind=one.care.kind, words=one.care.words, day=day, since=one.since, late=late, over=one.over
+        kind=due.care.kind, words=due.care.words, day=day, since=due.since, late=late, over=due.over
     )
 
 
@@ -166,14 +166,16 @@ def _kept(due: tuple[DueNow, ...]) -> str:
     """How it is kept, in a line; empty while nobody said."""
     if not due:
         return ""
-    one = next((each for each in due if each.way), None)
-    if one is None:
+    each = next((each for each in due if each.way), None)
+    if each is None:
         return ""
-    amount = f"{number_plain(one.amount_g)} g each time" if one.amount_g is not None else ""
-    strokes = f"{one.strokes} strokes of {one.gun or 'the gun'}" if one.strokes is not None else ""
-    runs = f"{number_plain(one.hours_per_day)} h a day" if one.hours_per_day is not None else ""
+    amount = f"{number_plain(each.amount_g)} g each time" if each.amount_g is not None else ""
+    strokes = (
+        f"{each.strokes} strokes of {each.gun or 'the gun'}" if each.strokes is not None else ""
+    )
+    runs = f"{number_plain(each.hours_per_day)} h a day" if each.hours_per_day is not None else ""
     return "; ".join(
-        part for part in (CareWay(one.way).words, one.grease, amount, strokes, runs) if part
+        part for part in (CareWay(each.way).words, each.grease, amount, strokes, runs) if part
     )
 
 

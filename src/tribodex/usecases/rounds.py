@@ -156,14 +156,14 @@ def open_round(
 
 def _chosen(every: DueStops, order: RoundOrder) -> list[DueStop]:
     if order.positions:
-        found = every.first_at(order.positions)
-        if missing := set(order.positions) - {stop.position_id for stop in found}:
+        stops = every.first_at(order.positions)
+        if missing := set(order.positions) - {stop.position_id for stop in stops}:
             raise InvalidInput.at(
                 "positions",
                 f"Nothing is due at {', '.join(sorted(missing))}.",
                 "positions of the plan",
             )
-        return sorted(found, key=lambda stop: (stop.route, stop.machine, stop.position_id))
+        return sorted(stops, key=lambda stop: (stop.route, stop.machine, stop.position_id))
     which = every.left_out(
         every.asked(RoundsAsked(order.week, order.route, order.crew)), order.without
     )

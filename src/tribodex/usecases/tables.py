@@ -164,8 +164,8 @@ def _checks(
         )
         was = tuple(kept.was[column] for column in sheet.columns) if kept.was else ()
         each = (
-            replace(one, second=listed.get(one.second, one.second))
-            for one in versions(items, item.item_id, sheet.columns)
+            replace(version, second=listed.get(version.second, version.second))
+            for version in versions(items, item.item_id, sheet.columns)
         )
         found.append(
             RowCheck(item.item_id, holds if at is not None else "left out", at, was, tuple(each))

@@ -165,14 +165,16 @@ def _at_the_aim(
     """What follows when the residual ends in the middle of its window: play when warm, and what one
     tab step takes out.
     """
-    found = []
+    results = []
     taken_um = plan.warm_shaft_um
     if warmer_k is not None:
-        found.append(running_clearance(plan.bearing, window.mid_um, warmer_k, squeeze_um, taken_um))
-    found.append(play_gone_at(plan.bearing, window.mid_um, squeeze_um, taken_um))
+        results.append(
+            running_clearance(plan.bearing, window.mid_um, warmer_k, squeeze_um, taken_um)
+        )
+    results.append(play_gone_at(plan.bearing, window.mid_um, squeeze_um, taken_um))
     nut = plan.nut
     if nut is None or nut.tab_step_deg is None:
-        return found
+        return results
     k = effective_ratio(plan.bearing, plan.shaft)
     per_degree = reduction_per_degree_um(k, plan.bearing.taper.slope, nut.pitch_mm)
     step = nut.tab_step_deg
@@ -189,7 +191,7 @@ def _at_the_aim(
         verdict = Verdict(
             "meets the window", Level.GOOD, f"About {fit:.0f} positions lie inside the window."
         )
-    found.append(
+    results.append(
         Result(
             "lock_step",
             f"Taken out by one step of nut and {nut.lock.words}",
@@ -227,7 +229,7 @@ def _at_the_aim(
             ),
         )
     )
-    return found
+    return results
 
 
 def _differs(sheets: Sequence[VariantSheet]) -> tuple[str, ...]:

@@ -56,7 +56,7 @@ def walk(reference: Reference, loaded: Loaded) -> Walk:
     ticks = job.ticks(SET_OUT, task.at)
     plans = [job.of(stop.TOPIC, place.id).plan for place in job.places]
     amounts = [plan.amount_g for plan in plans if plan is not None and plan.strokes is not None]
-    left = sum(one.state == "open" for one in stops)
+    left = sum(stop.state == "open" for stop in stops)
     return Walk(
         id=loaded.id,
         number=job.opened.number,

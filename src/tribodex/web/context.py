@@ -55,9 +55,9 @@ class KeptReferences:
         with self._lock:
             return self._kept.get(mark)
 
-    def __setitem__(self, mark: tuple[str, int, int], made: Reference) -> None:
+    def __setitem__(self, mark: tuple[str, int, int], reference: Reference) -> None:
         with self._lock:
-            self._kept[mark] = made
+            self._kept[mark] = reference
 
 
 class Slots:

@@ -136,12 +136,18 @@ def get_door() -> Response:
     device = this_device()
     with here.store() as store:
         known = (
-            [one for one in store.who.sessions(device_id=device.id) if one.ends_at > here.now()]
+            [
+                session
+                for session in store.who.sessions(device_id=device.id)
+                if session.ends_at > here.now()
+            ]
             if device.id
             else []
         )
         everybody = (
-            [one for one in store.who.accounts() if one.left_at is None] if here.one_tap else []
+            [account for account in store.who.accounts() if account.left_at is None]
+            if here.one_tap
+            else []
         )
         first = not here.one_tap and not store.who.anybody()
     return reply(
@@ -253,7 +259,9 @@ def post_secrets(body: SecretsBody) -> Response:
         if body.password:
             # Whoever knew the old one is out everywhere else.
             others = [
-                one.id for one in store.who.sessions(changed.id) if one.id != person.session.id
+                session.id
+                for session in store.who.sessions(changed.id)
+                if session.id != person.session.id
             ]
             store.who.end_sessions(others, here.now())
         if what:
@@ -278,7 +286,7 @@ def delete_session(path: SessionPath) -> Response:
     here = context()
     with here.store() as store:
         own = acting().account.id
-        if not any(one.id == path.session_id for one in store.who.sessions(own)):
+        if not any(session.id == path.session_id for session in store.who.sessions(own)):
             raise NotFound("There is no such session here.")
         store.who.end_sessions([path.session_id], here.now())
         store.who.add_act(acting().act(here.now(), "ended a session"))
@@ -286,8 +294,8 @@ def delete_session(path: SessionPath) -> Response:
 
 
 def _person() -> Person:
-    found: Person = current_user._get_current_object()
-    return found
+    person: Person = current_user._get_current_object()
+    return person
 
 
 def _again(store: SqlStore, person: Person) -> Session:

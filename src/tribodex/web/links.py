@@ -109,7 +109,8 @@ def post_link(body: LinkBody) -> Response:
         )
         views = link_views(store.who, store.who.links(own.account.id))
     told = [
-        LinkView(**(vars(one) | {"address": address if one.id == made.id else ""})) for one in views
+        LinkView(**(vars(view) | {"address": address if view.id == made.id else ""}))
+        for view in views
     ]
     return reply(LINKS, tuple(told), 201)
 
@@ -183,7 +184,8 @@ def _owner(token: str, kind: LinkKind) -> Acting | None:
             store.who.account(link.account_id) if link is not None and link.kind == kind else None
         )
         site = next(
-            (one for one in store.who.sites() if link is not None and one.id == link.site_id), None
+            (site for site in store.who.sites() if link is not None and site.id == link.site_id),
+            None,
         )
     if (
         link is None

@@ -122,7 +122,11 @@ def get_used(path: RowPath) -> Response:
 
 def _table(store: SqlStore, table_id: str) -> Response:
     items = store.crib_items()
-    left = {one.name: one.pseudonym for one in store.who.accounts() if one.left_at is not None}
+    left = {
+        account.name: account.pseudonym
+        for account in store.who.accounts()
+        if account.left_at is not None
+    }
     return reply(VIEW, table_view(with_cards(context().reference, items), table_id, items, left))
 
 

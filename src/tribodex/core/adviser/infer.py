@@ -22,7 +22,9 @@ from tribodex.core.components.bands import Span
 _STARTS = np.array(
     [-9.0, -6.0, -4.2, -3.1, -2.3, -1.6, -1.0, -0.45, 0.0, 0.45, 1.0, 1.6, 2.3, 3.1, 4.2, 6.0, 9.0]
 )
-_FINE = (13, 21, 45)  # c₀, k, θ₀
+# Points of the finer grid for c₀, k and θ₀: where the seat begins decides most and is known
+# least, so it gets most of them.
+_FINE = (13, 21, 45)
 # Weight left out of the finer grid at either end of an axis, and points dropped from the answer.
 _TAIL, _DROP = 1e-4, 1e-5
 

@@ -19,6 +19,8 @@ from tribodex.core.mounting.window import Window
 from tribodex.core.working import Level
 
 RISK = USUAL_RISK
+# Chances to end below the limit that a fitter may choose from: a scale of three is told apart by
+# feel, a finer one is not (our choice).
 RISKS = (0.01, 0.02, 0.05)
 # With this chance to be inside, gauged and lawful where it stands, nothing more is asked for.
 ENOUGH = 0.85

@@ -11,6 +11,7 @@ from enum import StrEnum
 from tribodex.core.bolts.torque import pattern
 from tribodex.core.errors import InvalidInput
 
+# No housing, cap or cover that is closed by hand has more: a greater count is a slip of the finger.
 MOST_BOLTS = 48
 
 

@@ -111,10 +111,10 @@ def read_thread(text: str, field: str = "screw") -> BoltThread:
     (1.25, 1.27, 1.25)
     """
     written = text.strip().upper().replace(" ", "").replace("×", "X").removesuffix("IN")
-    found = _METRIC.match(written)
-    if found is not None:
-        size = float(found[1].replace(",", "."))
-        pitch = float(found[2].replace(",", ".")) if found[2] else COARSE_MM.get(size)
+    match = _METRIC.match(written)
+    if match is not None:
+        size = float(match[1].replace(",", "."))
+        pitch = float(match[2].replace(",", ".")) if match[2] else COARSE_MM.get(size)
         if pitch is None or not 0 < pitch < size / 2:
             raise InvalidInput.at(
                 field,
@@ -132,7 +132,7 @@ def read_thread(text: str, field: str = "screw") -> BoltThread:
                 field, f"There is no thread M{size:g}×{pitch:g}.", _metric_of(size)
             )
         return BoltThread(
-            f"M{size:g}" if not found[2] else f"M{size:g}×{pitch:g}", size, pitch, True
+            f"M{size:g}" if not match[2] else f"M{size:g}×{pitch:g}", size, pitch, True
         )
     return _inch(text, written, field)
 
@@ -152,10 +152,10 @@ def _inch(text: str, written: str, field: str) -> BoltThread:
         f"“{text.strip()}” is no thread known here.",
         "for example M8, M10x1.25, 1/4-20, 3/8-16",
     )
-    found = _INCH.match(written)
-    if found is None:
+    match = _INCH.match(written)
+    if match is None:
         raise wrong
-    size, per_inch = found[1], found[2]
+    size, per_inch = match[1], match[2]
     # 1-1/4 is a size; 1/4-20 is a size with its threads.
     if "/" not in size and size != "1":
         raise wrong

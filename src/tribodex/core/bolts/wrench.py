@@ -124,23 +124,23 @@ def judge_range(wrench: TorqueWrench, setting_nm: float) -> Verdict:
             "Read the scale of the wrench: it is used from 20 to 100 % of it.",
             code=WrenchCode.RANGE_NOT_KNOWN,
         )
-    said = f"{number(setting_nm)} N·m on a scale up to {number(wrench.most_nm)} N·m"
+    words = f"{number(setting_nm)} N·m on a scale up to {number(wrench.most_nm)} N·m"
     if setting_nm > wrench.most_nm or (
         wrench.least_nm is not None and setting_nm < wrench.least_nm
     ):
         return Verdict(
             "not with this wrench",
             Level.STOP,
-            f"{said}: another wrench.",
+            f"{words}: another wrench.",
             code=WrenchCode.NOT_WITH_THIS_WRENCH,
         )
     if setting_nm < SCALE_FROM * wrench.most_nm:
         return Verdict(
             "low on its scale",
             Level.WATCH,
-            f"{said}: below 20 % of its scale it tells little. A smaller wrench.",
+            f"{words}: below 20 % of its scale it tells little. A smaller wrench.",
         )
-    return Verdict("in its range", Level.GOOD, f"{said}.")
+    return Verdict("in its range", Level.GOOD, f"{words}.")
 
 
 def judge_checked(wrench: TorqueWrench, today: date) -> Verdict:

@@ -85,7 +85,7 @@ class InTheWay:
 
 def before(parts: Sequence[Part], part: Part) -> frozenset[str]:
     """What of these parts has to be in before one: what it rests on, and what it shuts off."""
-    known = {one.id for one in parts}
+    known = {part.id for part in parts}
     return frozenset((*part.rests_on, *part.shuts_off)) & known
 
 

@@ -117,9 +117,9 @@ def judge_between(space: Space, grams: float, *, topped: bool) -> Verdict:
     ['in part', 'short', 'as asked', 'too much']
     """
     asked = space.grams
-    said = f"{number(grams)} g of {number(round(asked, 1))} g"
+    words = f"{number(grams)} g of {number(round(asked, 1))} g"
     if grams > TOO_MUCH * asked:
-        why = f"{said}: it churns, runs hot and is thrown out through the seals. Take some out."
+        why = f"{words}: it churns, runs hot and is thrown out through the seals. Take some out."
         return Verdict(
             "too much",
             Level.STOP,
@@ -127,11 +127,11 @@ def judge_between(space: Space, grams: float, *, topped: bool) -> Verdict:
             code=BetweenCode.TOO_MUCH_ON_TOP if topped else BetweenCode.TOO_MUCH,
         )
     if grams >= SHORT * asked:
-        return Verdict("as asked", Level.GOOD, f"{said}.")
+        return Verdict("as asked", Level.GOOD, f"{words}.")
     if topped:
         return Verdict(
             "short",
             Level.WATCH,
-            f"{said}: less feeds the bearings less long. Grease it earlier, or top up.",
+            f"{words}: less feeds the bearings less long. Grease it earlier, or top up.",
         )
-    return Verdict("in part", Level.GOOD, f"{said}; the rest comes on top at the end.")
+    return Verdict("in part", Level.GOOD, f"{words}; the rest comes on top at the end.")

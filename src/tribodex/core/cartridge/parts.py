@@ -112,8 +112,8 @@ def worked_at_both_ends(made: Makeup) -> bool:
     return any(part.end not in ("", up) for part in parts_of(made))
 
 
-def _parts(made: Makeup) -> Iterator[Part]:
-    first, second = made.seat(made.first), made.seat(made.second)
+def _parts(makeup: Makeup) -> Iterator[Part]:
+    first, second = makeup.seat(makeup.first), makeup.seat(makeup.second)
     separable = tuple(seat for seat in (first, second) if seat.separable)
     for seat in separable:
         # It bottoms in the clean housing while nothing is in the way; an empty housing is turned as
@@ -121,15 +121,15 @@ def _parts(made: Makeup) -> Iterator[Part]:
         yield Part(part_id("outer", seat.side), f"the outer ring of the {seat.side} bearing")
     yield Part(part_id("bearing", first.side), f"the {first.side} bearing on its seat", "")
     yield from _ring_on_shaft(first)
-    if made.rod:
-        yield Part(ROD_IN, f"the handle rod on the {made.rod} end")
-    inside = made.joins_inside
+    if makeup.rod:
+        yield Part(ROD_IN, f"the handle rod on the {makeup.rod} end")
+    inside = makeup.joins_inside
     outer = tuple(part_id("outer", seat.side) for seat in separable)
     if not inside:
         # Usually before the shaft goes in; afterwards it is no harder.
         yield Part(part_id("bearing", second.side), f"the {second.side} bearing on its seat", "")
         yield from _ring_on_shaft(second)
-    rod = (ROD_IN,) if made.rod else ()
+    rod = (ROD_IN,) if makeup.rod else ()
     yield Part(
         ENTRY,
         "the shaft in its housing",
@@ -138,11 +138,11 @@ def _parts(made: Makeup) -> Iterator[Part]:
         shuts_off=outer,
     )
     yield from _ring_in_bore(first)
-    if made.rod:
+    if makeup.rod:
         yield Part(ROD_OUT, "the handle rod off again", "", rests_on=(ENTRY,))
     if inside:
         # A sealed bearing lets nothing past; an open one is packed through.
-        shut = (GREASE,) if made.greased and second.sealed else ()
+        shut = (GREASE,) if makeup.greased and second.sealed else ()
         yield Part(
             part_id("bearing", second.side),
             f"the {second.side} bearing on its seat",
@@ -152,7 +152,7 @@ def _parts(made: Makeup) -> Iterator[Part]:
         )
         yield from _ring_on_shaft(second)
     yield from _ring_in_bore(second)
-    yield from _closing(made)
+    yield from _closing(makeup)
 
 
 def _ring_on_shaft(seat: BearingHeld) -> Iterator[Part]:
@@ -178,48 +178,48 @@ def _ring_in_bore(seat: BearingHeld) -> Iterator[Part]:
         )
 
 
-def _closing(made: Makeup) -> Iterator[Part]:
+def _closing(makeup: Makeup) -> Iterator[Part]:
     """Nuts, covers, flingers of each end, the first bearing's end first; then what is felt and
     topped up at the end.
     """
-    ends = [made.seat(side).end for side in (made.first, made.second)]
+    ends = [makeup.seat(side).end for side in (makeup.first, makeup.second)]
     for end in ("", *ends):
-        if end in made.nuts and not (made.clamped and end in made.flingers):
-            yield _nuts(made, end)
-    if made.greased:
+        if end in makeup.nuts and not (makeup.clamped and end in makeup.flingers):
+            yield _nuts(makeup, end)
+    if makeup.greased:
         yield Part(
-            GREASE, "the grease between the pair", made.seat(made.second).end, rests_on=(ENTRY,)
+            GREASE, "the grease between the pair", makeup.seat(makeup.second).end, rests_on=(ENTRY,)
         )
     for end in ends:
-        if end in made.covers:
-            yield _cover(made, end)
+        if end in makeup.covers:
+            yield _cover(makeup, end)
     for end in ends:
-        if end in made.flingers:
+        if end in makeup.flingers:
             # Closed in it may lie: either end is in reach.
             yield Part(
                 part_id("flinger", end),
                 f"the flinger at the {end} end",
-                rests_on=_under_flinger(made, end),
+                rests_on=_under_flinger(makeup, end),
             )
-        if end in made.nuts and made.clamped and end in made.flingers:
-            yield _nuts(made, end)
-    covers = tuple(part_id("cover", end) for end in made.covers)
-    seats = tuple(part_id("bearing", seat.side) for seat in made.seats)
+        if end in makeup.nuts and makeup.clamped and end in makeup.flingers:
+            yield _nuts(makeup, end)
+    covers = tuple(part_id("cover", end) for end in makeup.covers)
+    seats = tuple(part_id("bearing", seat.side) for seat in makeup.seats)
     yield Part(TURN, "the shaft turned by hand", "", rests_on=(ENTRY, *seats, *covers))
-    flingers = tuple(part_id("flinger", end) for end in made.flingers)
-    nuts = tuple(part_id("nuts", end) for end in made.nuts)
-    rod = (ROD_OUT,) if made.rod else ()
-    grease = (GREASE,) if made.greased else ()
+    flingers = tuple(part_id("flinger", end) for end in makeup.flingers)
+    nuts = tuple(part_id("nuts", end) for end in makeup.nuts)
+    rod = (ROD_OUT,) if makeup.rod else ()
+    grease = (GREASE,) if makeup.greased else ()
     yield Part(
         TOP_UP, "topped up, nothing touches", "", rests_on=(TURN, *grease, *flingers, *nuts, *rod)
     )
 
 
-def _nuts(made: Makeup, end: From) -> Part:
+def _nuts(makeup: Makeup, end: From) -> Part:
     name = f"the nut pair at the {end} end" if end else "the nut pair"
-    if made.clamped and end in made.flingers:
+    if makeup.clamped and end in makeup.flingers:
         return Part(part_id("nuts", end), name, rests_on=(part_id("flinger", end),))
-    at = [seat for seat in made.seats if not end or seat.end == end]
+    at = [seat for seat in makeup.seats if not end or seat.end == end]
     return Part(
         part_id("nuts", end),
         name,
@@ -228,18 +228,18 @@ def _nuts(made: Makeup, end: From) -> Part:
     )
 
 
-def _cover(made: Makeup, end: End) -> Part:
-    seat = next(one for one in made.seats if one.end == end)
+def _cover(makeup: Makeup, end: End) -> Part:
+    seat = next(seat for seat in makeup.seats if seat.end == end)
     under = [part_id("ring_shaft", seat.side)] if seat.ring_on_shaft else []
     under += [part_id("ring_bore", seat.side)] if seat.ring_in_bore else []
     under += [
-        part_id("nuts", one)
-        for one in made.nuts
-        if one in ("", end) and not (made.clamped and one in made.flingers)
+        part_id("nuts", nut)
+        for nut in makeup.nuts
+        if nut in ("", end) and not (makeup.clamped and nut in makeup.flingers)
     ]
-    if made.rod == end:
+    if makeup.rod == end:
         under.append(ROD_OUT)
-    if made.greased and end == made.seat(made.second).end:
+    if makeup.greased and end == makeup.seat(makeup.second).end:
         under.append(GREASE)
     return Part(
         part_id("cover", end),
@@ -250,11 +250,11 @@ def _cover(made: Makeup, end: End) -> Part:
     )
 
 
-def _under_flinger(made: Makeup, end: End) -> tuple[str, ...]:
+def _under_flinger(makeup: Makeup, end: End) -> tuple[str, ...]:
     return (
         (part_id("cover", end), TURN)
-        if end in made.covers and not made.clamped
+        if end in makeup.covers and not makeup.clamped
         else (part_id("cover", end),)
-        if end in made.covers
+        if end in makeup.covers
         else (ENTRY,)
     )

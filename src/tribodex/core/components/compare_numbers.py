@@ -96,18 +96,20 @@ def not_as_listed(listed: str, planned: str) -> tuple[Difference, ...]:
     """
     if not (readable(listed) and readable(planned)):
         return ()
-    return tuple(one for one in differences(listed, planned) if one.what != GROOVE)
+    return tuple(
+        difference for difference in differences(listed, planned) if difference.what != GROOVE
+    )
 
 
 def _others(unread: Sequence[str]) -> str:
     return " ".join(sorted(set(unread) - DESIGN)) or "none"
 
 
-def _of_balls(specified: str, found: str) -> tuple[Difference, ...] | None:
+def _of_balls(specified: str, typed: str) -> tuple[Difference, ...] | None:
     """Where one of them is a deep groove ball bearing: another kind, or size, closure and group
     side by side; None where neither is.
     """
-    balls = [_ball(text) for text in (specified, found)]
+    balls = [_ball(text) for text in (specified, typed)]
     asked, got = balls
     if asked is not None and got is not None:
         pairs = [
@@ -123,16 +125,16 @@ def _of_balls(specified: str, found: str) -> tuple[Difference, ...] | None:
         ]
         return tuple(Difference(what, a, b, grave) for what, a, b, grave in pairs if a != b)
     one_ball = next((i for i, ball in enumerate(balls) if ball is not None), None)
-    if one_ball is None or not readable((specified, found)[1 - one_ball]):
+    if one_ball is None or not readable((specified, typed)[1 - one_ball]):
         return None
-    return (Difference("kind", specified.strip(), found.strip(), True),)
+    return (Difference("kind", specified.strip(), typed.strip(), True),)
 
 
-def _of_others(specified: str, found: str) -> tuple[Difference, ...] | None:
+def _of_others(specified: str, typed: str) -> tuple[Difference, ...] | None:
     """Where one of them is another kind with a cylindrical bore: the kinds, or size, group and
     suffixes side by side; None where neither is.
     """
-    asked, got = _other(specified), _other(found)
+    asked, got = _other(specified), _other(typed)
     if asked is not None and got is not None:
         pairs = [
             ("kind", asked.kind.words, got.kind.words, True),
@@ -141,9 +143,9 @@ def _of_others(specified: str, found: str) -> tuple[Difference, ...] | None:
             ("other suffixes (cage, design)", _others(asked.unread), _others(got.unread), False),
         ]
         return tuple(Difference(what, a, b, grave) for what, a, b, grave in pairs if a != b)
-    if (asked is None and got is None) or not (readable(specified) and readable(found)):
+    if (asked is None and got is None) or not (readable(specified) and readable(typed)):
         return None
-    return (Difference("kind", specified.strip(), found.strip(), True),)
+    return (Difference("kind", specified.strip(), typed.strip(), True),)
 
 
 def _other(text: str) -> KindNumber | None:

@@ -79,17 +79,17 @@ def read_other(text: str) -> KindNumber:
     >>> read_other("30209").kind.value, read_other("3209").kind.value, read_other("7309 B").unread
     ('tapered_roller', 'double_angular', ('B',))
     """
-    found = _NUMBER.match(text.upper())
-    code = re.sub(r"\s+", "", found["code"]) if found is not None else ""
+    match = _NUMBER.match(text.upper())
+    code = re.sub(r"\s+", "", match["code"]) if match is not None else ""
     row = next((row for row in _SERIES if re.fullmatch(rf"(?:{row[0]})\d\d", code)), None)
-    if found is None or row is None:
+    if match is None or row is None:
         raise InvalidInput.at(
             "designation",
             f"“{text.strip()}” is no number that is read here.",
             "6209 C3, 7309 B, 30209, NU 2212, 22216; or its kind with d, D and B by hand",
         )
     _, kind, outside, width = row
-    parts = tuple(part for part in re.split(r"[\s/,;.-]+", found["rest"]) if part)
+    parts = tuple(part for part in re.split(r"[\s/,;.-]+", match["rest"]) if part)
     if kind is StraightKind.SPHERICAL_ROLLER and any(part.startswith("K") for part in parts):
         raise InvalidInput.at(
             "designation",

@@ -179,8 +179,8 @@ def read_number(text: str) -> StraightNumber:
     ... )
     (False, True, <Closure.SEALED: 'sealed'>)
     """
-    found = _CODE.match(text.upper())
-    if found is None:
+    match = _CODE.match(text.upper())
+    if match is None:
         raise InvalidInput.at(
             "designation",
             f"“{text.strip()}” is no number of a deep groove ball bearing.",
@@ -188,7 +188,7 @@ def read_number(text: str) -> StraightNumber:
         )
     closure, group, unread = Closure.OPEN, Group.CN, []
     said: Closure | None = None
-    for part in re.split(r"[\s/,;.-]+", found["rest"]):
+    for part in re.split(r"[\s/,;.-]+", match["rest"]):
         if not part:
             continue
         if part in {g.value for g in Group}:
@@ -203,8 +203,8 @@ def read_number(text: str) -> StraightNumber:
             unread.append(part)
     # A word beside the number settles what no suffix tells.
     if said is not None and (closure is Closure.OPEN or said is closure):
-        return StraightNumber(found["code"], said, group, ())
-    return StraightNumber(found["code"], closure, group, tuple(unread))
+        return StraightNumber(match["code"], said, group, ())
+    return StraightNumber(match["code"], closure, group, tuple(unread))
 
 
 def size_of(table: DimensionTable, code: str) -> BoundaryDimensions:

@@ -92,7 +92,9 @@ class Cause:
     def weights(self) -> dict[str, tuple[float, str]]:
         """Weight and reason by answer."""
         return {
-            mark: (weight, one.why) for one in self.weighs for mark, weight in one.marks.items()
+            mark: (weight, weigh.why)
+            for weigh in self.weighs
+            for mark, weight in weigh.marks.items()
         }
 
 
@@ -130,7 +132,9 @@ class RemovalMarks:
     def weights(self) -> dict[str, tuple[float, str]]:
         """Weight and reason by answer."""
         return {
-            mark: (weight, one.why) for one in self.weighs for mark, weight in one.marks.items()
+            mark: (weight, weigh.why)
+            for weigh in self.weighs
+            for mark, weight in weigh.marks.items()
         }
 
 
@@ -197,7 +201,7 @@ class FailureMarks:
         _once("cause", [cause.id for cause in self.causes])
         _once("class", [one.number for one in self.classes])
         _once("part", [rule.part for rule in self.parts])
-        if strange := {cause for one in self.consequences for cause in one.of} - {
+        if strange := {cause for consequence in self.consequences for cause in consequence.of} - {
             cause.id for cause in self.causes
         }:
             raise ValueError(f"consequences: there is no cause {', '.join(sorted(strange))}")
@@ -205,7 +209,7 @@ class FailureMarks:
         for cause in self.causes:
             if missing := set(cause.iso) - classes:
                 raise ValueError(f"{cause.id}: there is no class {', '.join(sorted(missing))}")
-            _once(f"weight of {cause.id}", [mark for one in cause.weighs for mark in one.marks])
+            _once(f"weight of {cause.id}", [mark for weigh in cause.weighs for mark in weigh.marks])
         for owner, mark in self._named():
             number, letter = split(mark)
             question = self._by_number.get(number)
@@ -220,18 +224,22 @@ class FailureMarks:
                 for group in (*cause.together, *cause.ruled_out, cause.by_record)
                 for mark in group
             )
-        yield from (("consequences", mark) for one in self.consequences for mark in one.marks)
+        yield from (
+            ("consequences", mark)
+            for consequence in self.consequences
+            for mark in consequence.marks
+        )
         yield from (("nothing wrong", mark) for mark in self.nothing_wrong)
         yield from (
-            (f"older of {one.number}", f"{one.number}{letter}")
-            for one in self.questions
-            for letter in one.older
+            (f"older of {question.number}", f"{question.number}{letter}")
+            for question in self.questions
+            for letter in question.older
         )
         yield from (("removal", mark) for mark in (*self.removal.weights, *self.removal.leaves_out))
         yield from (
             ("removal", mark)
-            for one in self.removal.spoils
-            for mark in (one.answer, *one.leaves_out)
+            for spoil in self.removal.spoils
+            for mark in (spoil.answer, *spoil.leaves_out)
         )
         for rule in self.parts:
             yield from (

@@ -19,6 +19,8 @@ from typing import Literal
 
 from tribodex.core.failure.marks import Assembly, Cause, FailureMarks, split
 
+# Two signs that settle a cause only together weigh as much as one that settles it alone (our
+# choice, on the scale of the marks).
 TOGETHER = 3.0
 # The words, by score and by lead over the next cause; the lead also holds without what a cause is
 # thought of beforehand.
@@ -165,7 +167,9 @@ def weigh(marks: FailureMarks, kind: Assembly, answered: Mapping[int, Answered])
     removal = _reasons(marks.removal.weights, share)
     # A sign is thrown out only on a sure answer.
     spoils = [
-        (one.leaves_out, one.why) for one in marks.removal.spoils if share.get(one.answer) == 1.0
+        (spoil.leaves_out, spoil.why)
+        for spoil in marks.removal.spoils
+        if share.get(spoil.answer) == 1.0
     ]
     by_removal = sum(reason.weight for reason in removal) >= marks.removal.enough
     if by_removal:
@@ -255,7 +259,7 @@ def _shown(marks: FailureMarks, ranked: list[Ranked], evidence: Evidence) -> dic
     """Causes that a sign shows, each with whether two signs settle it. Hearsay shows none, nor does
     what other causes leave behind too.
     """
-    left_behind = {mark for one in marks.consequences for mark in one.marks}
+    left_behind = {mark for consequence in marks.consequences for mark in consequence.marks}
 
     def shows(reason: Reason) -> bool:
         return reason.weight >= STRONG and any(
@@ -269,16 +273,16 @@ def _shown(marks: FailureMarks, ranked: list[Ranked], evidence: Evidence) -> dic
 
 
 def _discounted(
-    one: Ranked, shown: Mapping[str, bool], marks: FailureMarks, evidence: Evidence
+    cause: Ranked, shown: Mapping[str, bool], marks: FailureMarks, evidence: Evidence
 ) -> Ranked:
     """What other causes, that are shown, leave behind, and what was only told beside them, counts
     less for this one.
     """
-    if one.cause.id in shown or not shown:
-        return one
-    reasons = tuple(_less(reason, shown, marks, evidence) for reason in one.reasons)
+    if cause.cause.id in shown or not shown:
+        return cause
+    reasons = tuple(_less(reason, shown, marks, evidence) for reason in cause.reasons)
     return replace(
-        one, reasons=reasons, score=one.cause.prior + sum(reason.weight for reason in reasons)
+        cause, reasons=reasons, score=cause.cause.prior + sum(reason.weight for reason in reasons)
     )
 
 
@@ -288,13 +292,13 @@ def _less(
     if reason.weight <= 0 or len(reason.marks) > 1:
         return reason
     mark = reason.marks[0]
-    for one in marks.consequences:
-        by = [cause for cause in one.of if cause in shown]
-        if mark in one.marks and by:
+    for consequence in marks.consequences:
+        by = [cause for cause in consequence.of if cause in shown]
+        if mark in consequence.marks and by:
             # Where two signs settle the other cause, what it leaves behind says nothing more.
             part = 0.0 if any(shown[cause] for cause in by) else HALF
             return Reason(
-                reason.marks, reason.weight * part, f"{reason.why}; counts less: {one.why}"
+                reason.marks, reason.weight * part, f"{reason.why}; counts less: {consequence.why}"
             )
     if mark in evidence.told:
         return Reason(
@@ -306,17 +310,17 @@ def _less(
 
 
 def _standing(
-    one: Ranked, outcome: ComesTo, leading: tuple[Ranked, ...], ranked: list[Ranked]
+    cause: Ranked, outcome: ComesTo, leading: tuple[Ranked, ...], ranked: list[Ranked]
 ) -> Standing:
     """A cause in a word that never says more than the outcome does."""
-    if one.standing is not Standing.UNLIKELY:
-        return one.standing
-    if outcome is ComesTo.LIKELY and one is leading[0]:
+    if cause.standing is not Standing.UNLIKELY:
+        return cause.standing
+    if outcome is ComesTo.LIKELY and cause is leading[0]:
         return Standing.LIKELY
     top = max((other.score for other in ranked if other.standing is Standing.UNLIKELY), default=0.0)
-    near = one.score >= POSSIBLE and one.score >= top - NEAR
-    close = top >= POSSIBLE and top - one.score < LEAD and one.supported
-    return Standing.POSSIBLE if near or close or one.settled else Standing.UNLIKELY
+    near = cause.score >= POSSIBLE and cause.score >= top - NEAR
+    close = top >= POSSIBLE and top - cause.score < LEAD and cause.supported
+    return Standing.POSSIBLE if near or close or cause.settled else Standing.UNLIKELY
 
 
 def _outcome(
@@ -358,28 +362,33 @@ def _outcome(
     ), (one,)
 
 
-def _in_headline(one: Ranked, top: Ranked, shown: frozenset[str]) -> bool:
+def _in_headline(cause: Ranked, top: Ranked, shown: frozenset[str]) -> bool:
     """Settled by two signs; or close behind the first; or shown by a strong sign that the first
     does not account for.
     """
-    if one.settled or (top.score >= POSSIBLE and top.score - one.score < LEAD and one.supported):
+    if cause.settled or (
+        top.score >= POSSIBLE and top.score - cause.score < LEAD and cause.supported
+    ):
         return True
     apart = any(
         reason.weight >= STRONG
         and all(top.cause.weights.get(mark, (0.0, ""))[0] <= 0 for mark in reason.marks)
-        for reason in one.reasons
+        for reason in cause.reasons
     )
     return (
-        one.cause.id in shown and apart and one.score >= POSSIBLE and top.score - one.score <= NEAR
+        cause.cause.id in shown
+        and apart
+        and cause.score >= POSSIBLE
+        and top.score - cause.score <= NEAR
     )
 
 
-def _of_its_own(one: Ranked, marks: FailureMarks, evidence: Evidence) -> bool:
+def _of_its_own(cause: Ranked, marks: FailureMarks, evidence: Evidence) -> bool:
     """Whether something sure speaks for it that was seen and that others do not leave behind too,
     and sure signs weigh enough.
     """
     left_behind = {mark for row in marks.consequences for mark in row.marks}
-    sure = [reason for reason in one.reasons if reason.weight > 0 and evidence.sure(reason.marks)]
+    sure = [reason for reason in cause.reasons if reason.weight > 0 and evidence.sure(reason.marks)]
     seen = any(
         mark not in evidence.told and (mark not in left_behind or reason.weight >= STRONG)
         for reason in sure
@@ -388,16 +397,16 @@ def _of_its_own(one: Ranked, marks: FailureMarks, evidence: Evidence) -> bool:
     return seen and sum(reason.weight for reason in sure) >= POSSIBLE
 
 
-def _sure(one: Ranked, free: list[Ranked]) -> bool:
+def _sure(cause: Ranked, free: list[Ranked]) -> bool:
     """A sure tone: enough speaks for it, and more than for every other, also without what each is
     thought of beforehand.
     """
-    others = [other for other in free if other is not one]
-    lead = one.score - max((other.score for other in others), default=0.0)
-    margin = one.evidence - max(
+    others = [other for other in free if other is not cause]
+    lead = cause.score - max((other.score for other in others), default=0.0)
+    margin = cause.evidence - max(
         (other.evidence for other in others if other.supported), default=0.0
     )
-    return one.score >= LIKELY and lead >= LEAD and margin >= LEAD
+    return cause.score >= LIKELY and lead >= LEAD and margin >= LEAD
 
 
 def nothing_wrong(marks: FailureMarks, kind: Assembly, evidence: Evidence) -> bool:

@@ -72,6 +72,8 @@ _R_SIZES_MM = (
     450,
     500,
 )
+# Fundamental deviation of r for each step (µm; ISO 286-1, from memory): the one letter here whose
+# steps are not those of the others.
 _R_UM = (10, 15, 19, 23, 28, 34, 41, 43, 51, 54, 63, 65, 68, 77, 80, 84, 94, 98, 108, 114, 126, 132)
 
 SHAFT_CLASSES = (
@@ -196,9 +198,9 @@ def hole_limits_um(nominal_mm: float, tolerance_class: str) -> Span:
 
 def _read(tolerance_class: str, known: tuple[str, ...], field: str) -> tuple[str, int]:
     text = tolerance_class.strip()
-    found = re.fullmatch(r"([A-Za-z]+)(\d+)", text)
-    if found is None or text not in known:
+    match = re.fullmatch(r"([A-Za-z]+)(\d+)", text)
+    if match is None or text not in known:
         raise InvalidInput.at(
             field, f"“{text}” is no tolerance class that is kept here.", ", ".join(known)
         )
-    return found[1], int(found[2])
+    return match[1], int(match[2])

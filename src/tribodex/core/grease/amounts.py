@@ -10,6 +10,8 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.grease.strokes import DENSITY_G_CM3
 from tribodex.core.working import Level, Line, Result, Verdict, number, percent
 
+# Rings and rollers: what a bearing weighs says how much room its steel takes (common practice, no
+# source).
 STEEL_G_CM3 = 7.8
 # A mass from a list against the bare bearing (share; common practice, no source).
 MASS_SHARE = 0.03
@@ -161,7 +163,7 @@ def housing_fill(cavity_cm3: float, pace: Pace, share: float | None = None) -> R
         raise InvalidInput.at(
             "share", f"A share of {number(share * 100)} % cannot be.", "above 0 to 100 %"
         )
-    found = _fill(
+    result = _fill(
         "housing_fill",
         "Grease into the housing",
         cavity_cm3,
@@ -175,16 +177,16 @@ def housing_fill(cavity_cm3: float, pace: Pace, share: float | None = None) -> R
             "Tag: drain and run in before service. Turned by hand now and then until it runs.",
         )
         return Result(
-            found.id,
-            found.label,
-            found.value,
-            found.unit,
-            found.value_to,
-            working=found.working,
-            note=found.note,
+            result.id,
+            result.label,
+            result.value,
+            result.unit,
+            result.value_to,
+            working=result.working,
+            note=result.note,
             verdict=word,
         )
-    return found
+    return result
 
 
 def _fill(name: str, label: str, volume_cm3: float, share: Span, pace: Pace) -> Result:

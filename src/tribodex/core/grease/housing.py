@@ -164,7 +164,9 @@ def fill_budget(
         ),
     )
     bring = cartridges(total, cartridge_g)
-    strokes = f"{' + '.join(str(one) for one in corners)} strokes at the corners" if corners else ""
+    strokes = (
+        f"{' + '.join(str(corner) for corner in corners)} strokes at the corners" if corners else ""
+    )
     said = [
         f"{bring} cartridge{'s' if bring != 1 else ''} of {number(cartridge_g)} g",
         strokes,

@@ -97,10 +97,10 @@ def temperature_factor(temperature_c: float) -> float:
     return 0.1
 
 
-def _factor(table: dict[str, float], said: str, field: str) -> float:
-    if said not in table:
-        raise InvalidInput.at(field, f"“{said}” is not one of them.", ", ".join(table))
-    return table[said]
+def _factor(table: dict[str, float], typed: str, field: str) -> float:
+    if typed not in table:
+        raise InvalidInput.at(field, f"“{typed}” is not one of them.", ", ".join(table))
+    return table[typed]
 
 
 def base_hours(bore_mm: float, running: Running) -> float:

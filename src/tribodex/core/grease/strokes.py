@@ -21,6 +21,7 @@ class GunCode(StrEnum):
     NO_INSERTS_STROKES = "gun.no_inserts_strokes"
 
 
+# The avoirdupois ounce, by definition: guns are also marked in ounces.
 OUNCE_G = 28.349523125
 # Grease, g/cm³ (common practice, no source).
 DENSITY_G_CM3 = 0.9
@@ -62,17 +63,17 @@ def read_stroke(text: str, field: str) -> tuple[float, float]:
     ... )
     ((1.3, 0.05), 0.0, (1.3, 0.0))
     """
-    found = _STROKE.match(text)
-    if found is None:
+    match = _STROKE.match(text)
+    if match is None:
         raise InvalidInput.at(
             field,
             f"“{text.strip()}” is not what a stroke gives.",
             "for example 1.3 g, or 1.3 g ± 0.05",
         )
-    unit = found[2] or found[4] or "g"
+    unit = match[2] or match[4] or "g"
     each, spread = (
         float((part or "0").replace(",", ".")) * (OUNCE_G if unit == "oz" else 1.0)
-        for part in (found[1], found[3])
+        for part in (match[1], match[3])
     )
     if not STROKE_G[0] <= each <= STROKE_G[1] or spread > each / 2:
         what = (

@@ -20,7 +20,9 @@ class OilCode(StrEnum):
     TOO_THIN = "oil.too_thin"
 
 
+# 0 °C on the absolute scale, by definition: the viscosity chart is one over absolute temperature.
 KELVIN = 273.15
+# Viscosity index that the grades of the table are listed for; another one is typed from the sheet.
 USUAL_VI = 95.0
 
 

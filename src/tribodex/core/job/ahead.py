@@ -199,11 +199,11 @@ def next_move(desk: Desk) -> Move:
             f"{job.abandoned.name}: {job.abandoned.reason}. Its record stays.",
         )
     if job.signed and job.wants_second:
-        said = f"{job.signed.name}, {job.signed.role}, signed it. {job.signed.second}."
+        words = f"{job.signed.name}, {job.signed.role}, signed it. {job.signed.second}."
         return Move(
             Ask.COUNTER_SIGN,
             "Counter-sign the record",
-            said,
+            words,
             "Look at what changed since the other one looked before you sign.",
         )
     if job.signed and not job.changed_after_signing:

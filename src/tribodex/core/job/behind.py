@@ -48,15 +48,15 @@ def ask_if_behind(
     if not others:
         return
     last = others[-1]
-    said = (
+    words = (
         f"{last.actor} logged {_ago((now - last.recorded_at).total_seconds())}:"
         f" {tell(house, last.fact)} Your screen did not show it yet."
     )
     raise ReadBack(
-        said,
+        words,
         Field(
             FIELD,
-            said,
+            words,
             "yours again where it is another one; leave it where it is the same",
             (ASK,),
             meant=True,

@@ -56,10 +56,10 @@ def _stage(desk: Desk, task: Task) -> facts.ShownStage | None:
             for gate in task.stage.gates
             if desk.job.gate_passed(gate.id, task.at) is not None
         ]
-        said = "; ".join([*passed, *([f"{len(ticks)} steps ticked"] if ticks else [])])
+        words = "; ".join([*passed, *([f"{len(ticks)} steps ticked"] if ticks else [])])
         return (
-            facts.ShownStage(task.stage.title, place, "done", Level.GOOD, said, ())
-            if said
+            facts.ShownStage(task.stage.title, place, "done", Level.GOOD, words, ())
+            if words
             else None
         )
     own = [

@@ -13,6 +13,8 @@ from tribodex.core.job.gates import text
 from tribodex.core.quantities import LengthUnit, Shown, read_length
 from tribodex.core.units.known import KeptBearing, KnownSizes
 
+# No bearing that is changed by hand has a smaller bore or a greater outside: ten-fold slips end
+# here.
 SIZE_UM = (2_000.0, 3_000_000.0)
 # A sleeve or a wall lies between shaft and bore; a follower's pin may be as wide as the bore (share
 # of the bore).
@@ -60,15 +62,15 @@ def bearing_said(
     """A bearing by its number, or by bore, outside and width with what rolls in it. Raises
     InvalidInput.
     """
-    if not any(said.strip() for said in sizes.values()):
-        found = known.find(label)
-        if found is None:
+    if not any(size.strip() for size in sizes.values()):
+        bearing = known.find(label)
+        if bearing is None:
             raise InvalidInput.at(
                 "bore",
                 f"The size of “{label}” stands in no table here.",
                 "bore, outside diameter and width, from ring or drawing",
             )
-        return found
+        return bearing
     mm = {}
     for name, said in sizes.items():
         if not said.strip():

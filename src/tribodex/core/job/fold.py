@@ -166,8 +166,8 @@ def _on(
 
 
 @_on(facts.JobOpened)
-def _job_opened(house: House, job: Job, event: facts.Event, said: facts.JobOpened) -> None:
-    for planned in said.plans:
+def _job_opened(house: House, job: Job, event: facts.Event, fact: facts.JobOpened) -> None:
+    for planned in fact.plans:
         _sized(job, event, planned.fact, planned.at)
         if isinstance(planned.fact, facts.PlaceFitted):
             job.fitted[planned.at] = planned.fact
@@ -179,114 +179,114 @@ def _job_opened(house: House, job: Job, event: facts.Event, said: facts.JobOpene
 
 
 @_on(facts.GateConfirmed)
-def _gate_confirmed(_: House, job: Job, event: facts.Event, said: facts.GateConfirmed) -> None:
-    job.gates[said.gate, event.at] = GatePassed(said.items, event.actor)
+def _gate_confirmed(_: House, job: Job, event: facts.Event, fact: facts.GateConfirmed) -> None:
+    job.gates[fact.gate, event.at] = GatePassed(fact.items, event.actor)
 
 
 @_on(facts.GateOverruled)
-def _gate_overruled(_: House, job: Job, event: facts.Event, said: facts.GateOverruled) -> None:
-    job.gates[said.gate, event.at] = GatePassed((), said.name, said)
+def _gate_overruled(_: House, job: Job, event: facts.Event, fact: facts.GateOverruled) -> None:
+    job.gates[fact.gate, event.at] = GatePassed((), fact.name, fact)
 
 
 @_on(facts.StepTicked)
-def _step_ticked(_: House, job: Job, event: facts.Event, said: facts.StepTicked) -> None:
-    ticks = job.ticked.setdefault((said.stage, event.at), {})
-    if said.done:
-        ticks[said.step] = event.actor
+def _step_ticked(_: House, job: Job, event: facts.Event, fact: facts.StepTicked) -> None:
+    ticks = job.ticked.setdefault((fact.stage, event.at), {})
+    if fact.done:
+        ticks[fact.step] = event.actor
     else:
-        ticks.pop(said.step, None)
+        ticks.pop(fact.step, None)
 
 
 @_on(facts.StageSetAside)
-def _stage_set_aside(_: House, job: Job, event: facts.Event, said: facts.StageSetAside) -> None:
-    job.aside[said.stage, event.at] = said.reason
+def _stage_set_aside(_: House, job: Job, event: facts.Event, fact: facts.StageSetAside) -> None:
+    job.aside[fact.stage, event.at] = fact.reason
 
 
 @_on(facts.StageTakenUp)
-def _stage_taken_up(_: House, job: Job, event: facts.Event, said: facts.StageTakenUp) -> None:
-    job.aside.pop((said.stage, event.at), None)
+def _stage_taken_up(_: House, job: Job, event: facts.Event, fact: facts.StageTakenUp) -> None:
+    job.aside.pop((fact.stage, event.at), None)
 
 
 @_on(facts.Restarted)
-def _restarted(house: House, job: Job, event: facts.Event, said: facts.Restarted) -> None:
-    topic = house.by_name[said.topic]
+def _restarted(house: House, job: Job, event: facts.Event, fact: facts.Restarted) -> None:
+    topic = house.by_name[fact.topic]
     at = SHAFT if topic.per_shaft else _placed(job, event.at)
-    job.slices[topic.name, at] = topic.blank(job.of(topic, at), said.reason)
+    job.slices[topic.name, at] = topic.blank(job.of(topic, at), fact.reason)
     job.begun[topic.name, at] = event.seq
     job.alarms.begin_again(event, topic.name, at)
 
 
 @_on(facts.PaperStep)
-def _paper_step(_: House, job: Job, event: facts.Event, said: facts.PaperStep) -> None:
-    job.paper.update((event.seq + i, said.done_by) for i in range(1, said.entries + 1))
+def _paper_step(_: House, job: Job, event: facts.Event, fact: facts.PaperStep) -> None:
+    job.paper.update((event.seq + i, fact.done_by) for i in range(1, fact.entries + 1))
 
 
 @_on(facts.PaperSaid)
-def _paper_said(_: House, job: Job, event: facts.Event, said: facts.PaperSaid) -> None:
-    job.paper_said = said
+def _paper_said(_: House, job: Job, event: facts.Event, fact: facts.PaperSaid) -> None:
+    job.paper_said = fact
 
 
 @_on(facts.Stated)
-def _stated(_: House, job: Job, event: facts.Event, said: facts.Stated) -> None:
-    job.stated[said.what, event.at] = said
+def _stated(_: House, job: Job, event: facts.Event, fact: facts.Stated) -> None:
+    job.stated[fact.what, event.at] = fact
 
 
 @_on(facts.Corrected)
-def _corrected(_: House, job: Job, event: facts.Event, said: facts.Corrected) -> None:
+def _corrected(_: House, job: Job, event: facts.Event, fact: facts.Corrected) -> None:
     """A size that was said right afterwards counts from now: what was worked out by the wrong one
     stands in front of it.
     """
-    if said.replacement is None or said.replacement.sizes() is None:
+    if fact.replacement is None or fact.replacement.sizes() is None:
         return
     for (kind, at), newest in job.newest.items():
-        if kind is type(said.replacement) and said.target in newest.values():
+        if kind is type(fact.replacement) and fact.target in newest.values():
             job.sized_since[at] = event.seq
 
 
 @_on(facts.PlaceFitted)
-def _place_fitted(_: House, job: Job, event: facts.Event, said: facts.PlaceFitted) -> None:
-    job.fitted[_placed(job, event.at)] = said
+def _place_fitted(_: House, job: Job, event: facts.Event, fact: facts.PlaceFitted) -> None:
+    job.fitted[_placed(job, event.at)] = fact
 
 
 @_on(facts.PositionGiven)
-def _position_given(_: House, job: Job, event: facts.Event, said: facts.PositionGiven) -> None:
+def _position_given(_: House, job: Job, event: facts.Event, fact: facts.PositionGiven) -> None:
     at = _placed(job, event.at)
     job.places = tuple(
-        replace(one, position_id=said.position_id, name=said.name) if one.id == at else one
-        for one in job.places
+        replace(place, position_id=fact.position_id, name=fact.name) if place.id == at else place
+        for place in job.places
     )
-    job.machine_id, job.machine = said.machine_id, said.machine
+    job.machine_id, job.machine = fact.machine_id, fact.machine
 
 
 @_on(facts.PointOpened)
-def _point_opened(_: House, job: Job, event: facts.Event, said: facts.PointOpened) -> None:
-    job.open_points[event.seq] = Point(event.seq, said.text, blocks=said.blocks, at=event.at)
+def _point_opened(_: House, job: Job, event: facts.Event, fact: facts.PointOpened) -> None:
+    job.open_points[event.seq] = Point(event.seq, fact.text, blocks=fact.blocks, at=event.at)
 
 
 @_on(facts.PointClosed)
-def _point_closed(_: House, job: Job, __: facts.Event, said: facts.PointClosed) -> None:
-    if point := job.open_points.pop(said.point, None) or job.closed_points.get(said.point):
-        point.closed = said.how
-        job.closed_points[said.point] = point
+def _point_closed(_: House, job: Job, __: facts.Event, fact: facts.PointClosed) -> None:
+    if point := job.open_points.pop(fact.point, None) or job.closed_points.get(fact.point):
+        point.closed = fact.how
+        job.closed_points[fact.point] = point
 
 
 @_on(facts.Signed)
-def _signed(_: House, job: Job, event: facts.Event, said: facts.Signed) -> None:
-    job.signed, job.signed_at, job.signed_seq = said, event.recorded_at, event.seq
+def _signed(_: House, job: Job, event: facts.Event, fact: facts.Signed) -> None:
+    job.signed, job.signed_at, job.signed_seq = fact, event.recorded_at, event.seq
     job.changed_after_signing = False
     job.counter_signed = job.counter_signed_at = None
 
 
 @_on(facts.CounterSigned)
-def _counter_signed(_: House, job: Job, event: facts.Event, said: facts.CounterSigned) -> None:
-    job.counter_signed, job.counter_signed_at = said, event.recorded_at
+def _counter_signed(_: House, job: Job, event: facts.Event, fact: facts.CounterSigned) -> None:
+    job.counter_signed, job.counter_signed_at = fact, event.recorded_at
 
 
 @_on(facts.HandedOver)
-def _handed_over(_: House, job: Job, __: facts.Event, said: facts.HandedOver) -> None:
-    job.given_to = said.to
+def _handed_over(_: House, job: Job, __: facts.Event, fact: facts.HandedOver) -> None:
+    job.given_to = fact.to
 
 
 @_on(facts.Abandoned)
-def _abandoned(_: House, job: Job, __: facts.Event, said: facts.Abandoned) -> None:
-    job.abandoned = said
+def _abandoned(_: House, job: Job, __: facts.Event, fact: facts.Abandoned) -> None:
+    job.abandoned = fact

@@ -151,7 +151,7 @@ def slips(value: float, likely: Likely, family: Family) -> Iterable[float]:
     others = [value * factor for factor in factors]
     if family is Family.WARMTH:
         others.insert(0, (value - 32) / 1.8)
-    return [round(one, 6) for one in others if not outside(one, likely)]
+    return [round(other, 6) for other in others if not outside(other, likely)]
 
 
 def compared(
@@ -219,7 +219,7 @@ def _field(
     )
     # What is counted is typed without a unit.
     others = (
-        [_written(one, "" if likely.counted else unit) for one in slips(value, likely, family)]
+        [_written(slip, "" if likely.counted else unit) for slip in slips(value, likely, family)]
         if alone
         else []
     )

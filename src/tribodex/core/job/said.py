@@ -101,8 +101,8 @@ def _member(hint: Any, said: Any) -> Any:
     return hint(said) if said and isinstance(hint, type) and issubclass(hint, StrEnum) else said
 
 
-def _spelled(said: str, unit: str) -> str:
-    parts = (part.strip() for part in said.split("+"))
+def _spelled(typed: str, unit: str) -> str:
+    parts = (part.strip() for part in typed.split("+"))
     # A fraction is written in inches, whatever is shown.
     return " + ".join(
         f"{part} {'in' if '/' in part else unit}" if _BARE.fullmatch(part) else part

@@ -36,10 +36,10 @@ def sign(desk: Desk, command: cmd.Sign) -> facts.Signed:
     if why := owes_a_word(desk):
         raise Refused(why)
     if left := unsaid(desk):
-        said = "; ".join(in_words(desk, at, proof) for at, proof in left[:SAID])
+        words = "; ".join(in_words(desk, at, proof) for at, proof in left[:SAID])
         more = f"; and {len(left) - SAID} more" if len(left) > SAID else ""
         raise Refused(
-            f"First: {said}{more}. What is no part of this job is skipped, with the reason."
+            f"First: {words}{more}. What is no part of this job is skipped, with the reason."
         )
     why = "No stage of this job asks for anything to be shown."
     whole = outcome(desk) or Verdict(
@@ -88,5 +88,5 @@ def _by_name(command: cmd.Sign | cmd.CounterSign) -> tuple[str, str]:
     return command.name.strip(), command.role.strip()
 
 
-def _same(one: str, other: str) -> bool:
-    return " ".join(one.split()).casefold() == " ".join(other.split()).casefold()
+def _same(typed: str, other: str) -> bool:
+    return " ".join(typed.split()).casefold() == " ".join(other.split()).casefold()

@@ -30,6 +30,8 @@ MATERIALS = {
     "concrete": CONCRETE,
     "aluminium": ALUMINIUM,
 }
+# Temperatures and lengths are estimates: what is left at each end covers that (common practice, no
+# source).
 MARGIN_MM, MARGIN_SHARE = 0.2, 0.1
 
 

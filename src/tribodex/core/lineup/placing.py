@@ -53,6 +53,7 @@ FORGIVES_DEG: dict[Kind | StraightKind, float] = {
     # Regreased: the grease hole limits it.
     StraightKind.INSERT_BALL: 2.0,
 }
+# Its rings rub long before the bearing is at its own limit (common practice, no source).
 LABYRINTH_DEG = 0.3
 # Play of a loose sleeve on its shaft (mm on diameter; common practice, no source).
 SLEEVE_PLAY_MM = 0.05

@@ -402,7 +402,7 @@ def _reduction(
     window: Window, reduction_um: float, uncertainty_um: float, finer: str, over_um: float = 0.0
 ) -> Verdict:
     span = window.reduction_um
-    said = f"{um_text(reduction_um)} taken out, {um_text(span.low)} to {um_text(span.high)} asked"
+    words = f"{um_text(reduction_um)} taken out, {um_text(span.low)} to {um_text(span.high)} asked"
     if window.most_um is not None and reduction_um > window.most_um + uncertainty_um:
         why = (
             f"{um_text(reduction_um)} taken out; the inner ring bears {um_text(window.most_um)},"
@@ -424,14 +424,14 @@ def _reduction(
         return Verdict(
             "too little reduction",
             Level.STOP,
-            f"{said}: the bearing creeps on its sleeve, frets, and the nut works loose.",
+            f"{words}: the bearing creeps on its sleeve, frets, and the nut works loose.",
             code=FinalCode.TOO_LITTLE_REDUCTION,
         )
     if reduction_um > span.high + over_um + uncertainty_um:
         return Verdict(
             "too much reduction",
             Level.STOP,
-            f"{said}: the inner ring is stretched more than the card allows.",
+            f"{words}: the inner ring is stretched more than the card allows.",
             code=FinalCode.TOO_MUCH_REDUCTION,
         )
     if uncertainty_um > (span.high - span.low) / 2:
@@ -440,19 +440,21 @@ def _reduction(
         return Verdict(
             "reduction just short",
             Level.WATCH,
-            f"{said}; the difference is within the uncertainty.",
+            f"{words}; the difference is within the uncertainty.",
         )
     if over_um and reduction_um > span.high:
         return Verdict(
             "reduction over, agreed to meet a tab",
             Level.WATCH,
-            f"{said}; {um_text(over_um)} more was agreed by name.",
+            f"{words}; {um_text(over_um)} more was agreed by name.",
         )
     if reduction_um > span.high:
         return Verdict(
-            "reduction just over", Level.WATCH, f"{said}; the difference is within the uncertainty."
+            "reduction just over",
+            Level.WATCH,
+            f"{words}; the difference is within the uncertainty.",
         )
-    return Verdict("reduction reached", Level.GOOD, f"{said}.")
+    return Verdict("reduction reached", Level.GOOD, f"{words}.")
 
 
 def _by_default(window: Window, reduction_um: float, uncertainty_um: float) -> Verdict:
@@ -460,7 +462,7 @@ def _by_default(window: Window, reduction_um: float, uncertainty_um: float) -> V
     grips; what the sheet says is not overridden.
     """
     span = window.reduction_um
-    said = (
+    words = (
         f"{um_text(reduction_um)} taken out; the sheet does not say, the default card takes"
         f" {um_text(span.low)} to {um_text(span.high)}"
     )
@@ -470,25 +472,27 @@ def _by_default(window: Window, reduction_um: float, uncertainty_um: float) -> V
             return Verdict(
                 "less than the default card",
                 Level.WATCH,
-                f"{said}. The sheet's final band is kept: it grips by the sheet's word.",
+                f"{words}. The sheet's final band is kept: it grips by the sheet's word.",
             )
         return Verdict(
             "grip not proven",
             Level.UNKNOWN,
-            f"{said}: it may creep on its sleeve.",
+            f"{words}: it may creep on its sleeve.",
             code=FinalCode.GRIP_NOT_PROVEN,
         )
     if reduction_um > span.high + uncertainty_um:
         if by_sheet:
             return Verdict(
-                "more than the default card", Level.WATCH, f"{said}. What the sheet leaves is kept."
+                "more than the default card",
+                Level.WATCH,
+                f"{words}. What the sheet leaves is kept.",
             )
-        why = f"{said}: the inner ring is stretched more than the card allows."
+        why = f"{words}: the inner ring is stretched more than the card allows."
         return Verdict("too much reduction", Level.STOP, why, code=FinalCode.TOO_MUCH_REDUCTION)
     if reduction_um < span.low:
         return Verdict(
             "reduction just short",
             Level.WATCH,
-            f"{said}; the difference is within the uncertainty.",
+            f"{words}; the difference is within the uncertainty.",
         )
-    return Verdict("reduction reached", Level.GOOD, f"{said}.")
+    return Verdict("reduction reached", Level.GOOD, f"{words}.")

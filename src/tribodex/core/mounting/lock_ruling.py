@@ -95,7 +95,7 @@ def may_lock(
         if taken >= 0.5
         else ""
     )
-    said = f"Last gauged {um_text(last.mean_um)} ± {um_text(last.uncertainty_um)}{less}"
+    words = f"Last gauged {um_text(last.mean_um)} ± {um_text(last.uncertainty_um)}{less}"
     if window.guard_um is not None and bound < window.guard_um:
         what = (
             "must be left" if window.residual_limit_um == window.guard_um else "running warm takes"
@@ -104,7 +104,7 @@ def may_lock(
             (PAST, LockCode.PAST) if mean < window.low_um else (NOT_SURE, LockCode.NOT_SURE)
         )
         why = (
-            f"{said}: it may be as little as {um_text(max(bound, 0))}, and"
+            f"{words}: it may be as little as {um_text(max(bound, 0))}, and"
             f" {um_text(window.guard_um)} {what}."
         )
         return Verdict(word, Level.STOP, why, code=code)
@@ -112,14 +112,14 @@ def may_lock(
         return Verdict(
             "may be locked",
             Level.WATCH,
-            f"{said}. The window was accepted empty; only what must be left was checked.",
+            f"{words}. The window was accepted empty; only what must be left was checked.",
         )
     if mean < window.low_um:
         end = _apart(mean, window.low_um)
         return Verdict(
             PAST,
             Level.STOP,
-            f"{said}{end.format('below')} of the window's lower end.",
+            f"{words}{end.format('below')} of the window's lower end.",
             code=LockCode.PAST,
         )
     if mean > window.high_um:
@@ -127,10 +127,10 @@ def may_lock(
         return Verdict(
             NOT_REACHED,
             Level.STOP,
-            f"{said}{end.format('above')} of the window: the sleeve would creep.",
+            f"{words}{end.format('above')} of the window: the sleeve would creep.",
             code=LockCode.NOT_REACHED,
         )
-    return Verdict("may be locked", Level.GOOD, f"{said}: inside the window.")
+    return Verdict("may be locked", Level.GOOD, f"{words}: inside the window.")
 
 
 def _apart(mean_um: float, end_um: float) -> str:
@@ -279,20 +279,20 @@ def turn_allows(
     ('may be locked by name', 'not to be locked by name')
     """
     total, (low, high) = now_deg + turn_deg, range_deg
-    said = f"{total:.0f}° in all, {low:.0f} to {high:.0f}° asked"
+    words = f"{total:.0f}° in all, {low:.0f} to {high:.0f}° asked"
     if total < low - WITHIN_DEG:
         return (
             Verdict(
                 "not driven up",
                 Level.STOP,
-                f"{said}: it may creep on its sleeve. Turn on first.",
+                f"{words}: it may creep on its sleeve. Turn on first.",
                 code=LockCode.NOT_YET_THERE,
             ),
             None,
         )
     if total <= high + WITHIN_DEG:
-        return Verdict("may be locked", Level.GOOD, f"{said}.", code=LockCode.INSIDE), None
-    past = Verdict("past the range", Level.STOP, f"{said}.", code=LockCode.LEAVES_THE_RANGE)
+        return Verdict("may be locked", Level.GOOD, f"{words}.", code=LockCode.INSIDE), None
+    past = Verdict("past the range", Level.STOP, f"{words}.", code=LockCode.LEAVES_THE_RANGE)
     if step_deg is None:
         return past, _cannot("How far one position stands from the next is not known in this plan.")
     if total > high + step_deg:

@@ -108,12 +108,12 @@ def tab_positions(
     >>> turn_tab_positions(LockNut(90, 2, 120, 4, 17, 10), 100, (110, 130), 2.0)[0].turn_deg
     2.0
     """
-    found: list[TabPosition] = []
+    positions: list[TabPosition] = []
     for index, start, end in _turns(nut, first_deg, most):
         middle = now.after((start + end) / 2)
         far = now.after(end)
         chance = far.below(window)
-        found.append(
+        positions.append(
             TabPosition(
                 index,
                 start,
@@ -140,7 +140,7 @@ def tab_positions(
         if far.clearance_um < window.low_um:
             # one that leaves the window is shown as the end; those after it only leave it further
             break
-    return tuple(found)
+    return tuple(positions)
 
 
 def turn_tab_positions(
@@ -164,7 +164,7 @@ def turn_tab_positions(
     ... ]
     ['not yet there', 'inside', 'leaves the range']
     """
-    found: list[TabPosition] = []
+    positions: list[TabPosition] = []
     for index, start, end in _turns(nut, first_deg, most):
         total = now_deg + end
         if total > range_deg[1] + 0.05:
@@ -188,7 +188,7 @@ def turn_tab_positions(
                 f"{total:.0f}° in all, {range_deg[0]:.0f} to {range_deg[1]:.0f}° asked.",
                 code=LockCode.INSIDE,
             )
-        found.append(
+        positions.append(
             TabPosition(
                 index,
                 start,
@@ -207,7 +207,7 @@ def turn_tab_positions(
         )
         if verdict.level is Level.STOP:
             break
-    return tuple(found)
+    return tuple(positions)
 
 
 def _turns(nut: LockNut, first_deg: float | None, most: int) -> Iterator[tuple[int, float, float]]:

@@ -116,9 +116,9 @@ def read_block(text: str, field: str = "block") -> Block:
     >>> b.bore_mm, b.series.standard, b.series.tapered
     (90.0, 'DIN 736', True)
     """
-    found = _BLOCK.match(text)
-    size = int(found.group(2)) if found else 0
-    if found is None or size < 4:
+    match = _BLOCK.match(text)
+    size = int(match.group(2)) if match else 0
+    if match is None or size < 4:
         what = f"“{text.strip()}” is no block number of a standard known here."
         raise InvalidInput.at(
             field,
@@ -126,7 +126,7 @@ def read_block(text: str, field: str = "block") -> Block:
             "SN 5xx, SN 6xx (adapter sleeve), SN 2xx, SN 3xx (cylindrical bore); a maker's own"
             " number: its sheet",
         )
-    return Block(f"SN {found.group(1)}{found.group(2)}", BLOCKS[found.group(1)], size * 5.0)
+    return Block(f"SN {match.group(1)}{match.group(2)}", BLOCKS[match.group(1)], size * 5.0)
 
 
 def read_sleeve(text: str, field: str = "sleeve") -> Sleeve:
@@ -144,10 +144,10 @@ def read_sleeve(text: str, field: str = "sleeve") -> Sleeve:
     >>> read_sleeve("AH 24124").series, read_sleeve("H 2318").series
     ('AH241', 'H23')
     """
-    found = _SLEEVE_WHOLE.match(text)
-    figures = found.group(2) if found else ""
+    match = _SLEEVE_WHOLE.match(text)
+    figures = match.group(2) if match else ""
     size = int(figures[-2:]) if figures else 0
-    kind = found.group(1).upper() if found else ""
+    kind = match.group(1).upper() if match else ""
     series = figures[:-2]
     adapter = kind in ("H", "HE") and series in ("2", "3", "23", "30", "31", "32", "39")
     withdrawal = kind == "AH" and series in (
@@ -162,7 +162,7 @@ def read_sleeve(text: str, field: str = "sleeve") -> Sleeve:
         "240",
         "241",
     )
-    if found is None or size < 4 or not (adapter or withdrawal):
+    if match is None or size < 4 or not (adapter or withdrawal):
         what = f"“{text.strip()}” is no sleeve number of the standard."
         raise InvalidInput.at(
             field,
@@ -267,44 +267,44 @@ def _bearings(said: NumbersSaid, books: PartBooks, bore: float | None) -> list[C
         ]
     if said.block is None or bore is None:
         return []
-    made = []
+    candidates = []
     for series in said.block.series.bearings:
         code = f"{series}{round(bore / 5):02d}"
         row = books.dimensions.find(code)
         suffix = " K" if said.block.series.tapered else ""
         width = f", {number(row.width_mm)} mm wide" if row is not None else ""
-        made.append(
+        candidates.append(
             Candidate(
                 "bearing",
                 f"{code}{suffix}{width}",
                 f"{said.block.series.standard} takes series {series}: which one is asked",
             )
         )
-    return made
+    return candidates
 
 
 def _sleeves(said: NumbersSaid, books: PartBooks, bore: float | None) -> list[Candidate]:
-    made = []
+    candidates = []
     if said.sleeve is not None:
-        made.append(
+        candidates.append(
             Candidate("sleeve", said.sleeve.number, "as it is marked", "number on the sleeve")
         )
         if not said.sleeve.withdrawal:
             for row in books.sleeves.for_bore(said.sleeve.bore_mm):
                 if row.series == said.sleeve.series:
-                    made.append(
+                    candidates.append(
                         Candidate(
                             "shaft",
                             f"{row.shaft_mm:g} mm",
                             f"H is metric: {said.sleeve.number} is for this shaft",
                         )
                     )
-        return made
+        return candidates
     if bore is None or (said.block is not None and not said.block.series.tapered):
         if said.block is not None and bore is not None:
             why = f"{said.block.series.standard}: cylindrical bore, no sleeve"
-            made.append(Candidate("shaft", f"{number(bore)} mm", why))
-        return made
+            candidates.append(Candidate("shaft", f"{number(bore)} mm", why))
+        return candidates
     of = (
         [said.bearing.series]
         if said.bearing is not None
@@ -314,18 +314,22 @@ def _sleeves(said: NumbersSaid, books: PartBooks, bore: float | None) -> list[Ca
     )
     for series in of:
         listed = books.sleeves.find(series, bore)
-        if listed is None or any(one.value == _name(listed.series, bore) for one in made):
+        if listed is None or any(
+            candidate.value == _name(listed.series, bore) for candidate in candidates
+        ):
             continue
         name = _name(listed.series, bore)
-        made.append(Candidate("sleeve", name, f"for a bearing {series} of {number(bore)} mm bore"))
-        made.append(
+        candidates.append(
+            Candidate("sleeve", name, f"for a bearing {series} of {number(bore)} mm bore")
+        )
+        candidates.append(
             Candidate(
                 "shaft",
                 f"{listed.shaft_mm:g} mm",
                 f"on a sleeve {name}; an inch shaft means another sleeve",
             )
         )
-    return made
+    return candidates
 
 
 def _name(series: str, bore_mm: float) -> str:
@@ -333,17 +337,17 @@ def _name(series: str, bore_mm: float) -> str:
     return f"{letters} {series[len(letters) :]}{round(bore_mm / 5):02d}"
 
 
-def _shaft_confirms(one: Candidate, said: NumbersSaid) -> Candidate:
-    if one.what != "shaft" or said.shaft_mm is None:
-        return one
-    nominal = float(one.value.split()[0])
+def _shaft_confirms(candidate: Candidate, said: NumbersSaid) -> Candidate:
+    if candidate.what != "shaft" or said.shaft_mm is None:
+        return candidate
+    nominal = float(candidate.value.split()[0])
     # A shaft is at its size or a little below.
     near = nominal - 0.15 - nominal / 1000 <= said.shaft_mm <= nominal + SAME_MM
-    return replace(one, confirmed="measured") if near else one
+    return replace(candidate, confirmed="measured") if near else candidate
 
 
 def _slips(said: NumbersSaid, books: PartBooks) -> list[Verdict]:
-    found = []
+    verdicts = []
     bores = {name: bore for name, bore in _bores(said, books).items() if bore is not None}
     if len(set(bores.values())) > 1:
         each = ", ".join(f"{name} {number(bore)} mm" for name, bore in bores.items())
@@ -351,38 +355,38 @@ def _slips(said: NumbersSaid, books: PartBooks) -> list[Verdict]:
             f"By their numbers the bearing's bore is: {each}. Read them again before anything is"
             " scrapped or ordered."
         )
-        found.append(
+        verdicts.append(
             Verdict("numbers do not go together", Level.STOP, why, code=SlipCode.BORES_DIFFER)
         )
     if said.block is not None:
-        found += _block_slips(said.block, said)
+        verdicts += _block_slips(said.block, said)
     if said.bearing is not None and said.sleeve is not None and len(set(bores.values())) == 1:
-        found += _sleeve_slips(said.bearing, said.sleeve, books)
+        verdicts += _sleeve_slips(said.bearing, said.sleeve, books)
     if said.sleeve is not None and said.shaft_mm is not None and not said.sleeve.withdrawal:
-        found += _shaft_slips(said.sleeve, said.shaft_mm, books)
-    return found
+        verdicts += _shaft_slips(said.sleeve, said.shaft_mm, books)
+    return verdicts
 
 
 def _block_slips(block: Block, said: NumbersSaid) -> list[Verdict]:
-    found = []
+    verdicts = []
     if not block.series.tapered and said.sleeve is not None:
         why = (
             f"{block.number} ({block.series.standard}) takes a bearing with cylindrical bore,"
             " straight on the shaft: no sleeve belongs there."
         )
-        found.append(
+        verdicts.append(
             Verdict("no sleeve in this block", Level.STOP, why, code=SlipCode.NO_SLEEVE_HERE)
         )
     bearing = said.bearing
     if bearing is None:
-        return found
+        return verdicts
     if bearing.series not in block.series.bearings:
         takes = ", ".join(block.series.bearings)
         why = (
             f"{block.number} ({block.series.standard}) takes series {takes}; {bearing.text} is of"
             f" series {bearing.series}."
         )
-        found.append(
+        verdicts.append(
             Verdict("another bearing series", Level.STOP, why, code=SlipCode.SERIES_NOT_HERE)
         )
     if block.series.tapered != (bearing.taper is not None):
@@ -398,10 +402,10 @@ def _block_slips(block: Block, said: NumbersSaid) -> list[Verdict]:
             f"{block.number} is made for {wants}; {bearing.text} has {has}. Measure the bore at"
             " both faces."
         )
-        found.append(
+        verdicts.append(
             Verdict("bore is another one", Level.STOP, why, code=SlipCode.BORE_IS_CYLINDRICAL)
         )
-    return found
+    return verdicts
 
 
 def _sleeve_slips(bearing: Designation, sleeve: Sleeve, books: PartBooks) -> list[Verdict]:

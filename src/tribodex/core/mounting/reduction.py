@@ -206,7 +206,7 @@ class ReductionCard:
         ):
             return False
         bore = bearing.bore_mm
-        line = next((one for one in self.lines if one.over_mm < bore <= one.to_mm), None)
+        line = next((line for line in self.lines if line.over_mm < bore <= line.to_mm), None)
         if line is not None:
             return line.reduction_um is not None or self._default_row(bore) is not None
         return any(row.over_mm < bore <= row.to_mm for row in self.rows)
@@ -218,11 +218,13 @@ class ReductionCard:
         if self.keyed_by is KeyedBy.BORE:
             return self
         if self.keyed_by is KeyedBy.SHAFT:
-            found = next((one for one in self.lines if one.over_mm < shaft_mm <= one.to_mm), None)
+            found = next(
+                (line for line in self.lines if line.over_mm < shaft_mm <= line.to_mm), None
+            )
         else:
             asked = plain_number(part)
             found = next(
-                (one for one in self.lines if asked and plain_number(one.part) == asked), None
+                (line for line in self.lines if asked and plain_number(line.part) == asked), None
             )
         if found is None:
             return None

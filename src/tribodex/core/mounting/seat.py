@@ -163,13 +163,13 @@ def judge_seat(
     half = MEASURED_MM if measured else REMEMBERED_MM
     sd = math.hypot(half * per_mm / 2, SEAT_SD_DEG)
     extra = max(0.0, expected - behind_deg)
-    said = (
+    words = (
         f"It stands {behind_words(behind_deg)} its old mark; a washer of"
         f" {thickness_words(thickness_mm)} puts the seat {behind_words(expected)} it"
     )
     if not measured:
         reason = (
-            f"{said}, ± {half * per_mm:.0f}°. A remembered thickness proves nothing: measure the"
+            f"{words}, ± {half * per_mm:.0f}°. A remembered thickness proves nothing: measure the"
             " washer, or gauge."
         )
         return Seated(
@@ -189,15 +189,15 @@ def judge_seat(
             Verdict(
                 "driven on",
                 Level.STOP,
-                f"{said}: the bearing was driven up by about {on} more. Gauge it.",
+                f"{words}: the bearing was driven up by about {on} more. Gauge it.",
                 code=NutSeatCode.DRIVEN_ON,
             ),
         )
     if behind_deg - expected > 3 * sd:
-        return _not_seated(expected, sd, said)
+        return _not_seated(expected, sd, words)
     # Within the uncertainty of its seat; only what is past the seat can have moved the bearing.
     return Seated(
-        expected, extra, sd, False, Verdict("seated where it should", Level.GOOD, f"{said}.")
+        expected, extra, sd, False, Verdict("seated where it should", Level.GOOD, f"{words}.")
     )
 
 
@@ -245,9 +245,9 @@ def _against_the_nut(
     )
 
 
-def _not_seated(expected: float, sd: float, said: str) -> Seated:
+def _not_seated(expected: float, sd: float, typed: str) -> Seated:
     reason = (
-        f"{said}: it does not seat yet. Tighten until it seats firmly; look whether the inner tab"
+        f"{typed}: it does not seat yet. Tighten until it seats firmly; look whether the inner tab"
         " is in the sleeve's slot, and for chips."
     )
     return Seated(

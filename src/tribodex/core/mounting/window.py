@@ -153,7 +153,7 @@ class Target:
             self.cap_um,
             None if self.least_residual_um is None else initial_um - self.least_residual_um,
         )
-        high = max(0.0, min(one for one in limits if one is not None))
+        high = max(0.0, min(limit for limit in limits if limit is not None))
         low = min(self.share.low * initial_um, high)
         if high - low < self.step_um:
             # Narrower than a feeler can tell: towards less reduction, and never below what grips.
@@ -217,9 +217,9 @@ def judge_window(window: Window) -> Verdict:
     ['clearance remains', 'clearance remains, no limit known', 'reaches too low', 'no window',
     'empty']
     """
-    found = _by_sheet(window) if window.final_um is not None else None
-    if found is not None:
-        return found
+    verdict = _by_sheet(window) if window.final_um is not None else None
+    if verdict is not None:
+        return verdict
     if window.empty:
         return Verdict(
             "empty",
@@ -290,7 +290,7 @@ def _by_sheet(window: Window) -> Verdict | None:
     band = window.final_um
     assert band is not None  # asked where the sheet has one
     least, most = window.initial_um - band.high, window.initial_um - band.low
-    said = (
+    words = (
         f"{um_text(window.initial_um)} unmounted, {um_text(band.low)} to {um_text(band.high)} at"
         " the end by the sheet"
     )
@@ -298,15 +298,15 @@ def _by_sheet(window: Window) -> Verdict | None:
         return Verdict(
             "nothing to take out",
             Level.STOP,
-            f"{said}: it is as tight as that already, and nothing would grip. Gauge again; the next"
-            " clearance group; or ask the maker.",
+            f"{words}: it is as tight as that already, and nothing would grip. Gauge again; the"
+            " next clearance group; or ask the maker.",
             code=WindowCode.NOTHING_TO_TAKE_OUT,
         )
     if window.most_um is not None and least > window.most_um:
         return Verdict(
             "more than the ring bears",
             Level.STOP,
-            f"{said}: at least {um_text(least)} would have to come out, and the inner ring bears"
+            f"{words}: at least {um_text(least)} would have to come out, and the inner ring bears"
             f" {um_text(window.most_um)}. Another clearance group than the sheet is made for: gauge"
             " again, read the number on the ring, or ask the maker.",
             code=WindowCode.RING_TOO_TIGHT,
@@ -317,7 +317,7 @@ def _by_sheet(window: Window) -> Verdict | None:
         return Verdict(
             "grip not proven",
             Level.UNKNOWN,
-            f"{said}: at most {um_text(most)} comes out; the default card takes at least"
+            f"{words}: at most {um_text(most)} comes out; the default card takes at least"
             f" {um_text(window.reduction_um.low)}.",
             code=WindowCode.GRIP_NOT_PROVEN,
         )

@@ -166,7 +166,7 @@ def half_rule(initial_um: float, reduction_um: Span) -> Result:
     ('good', 'more than the card')
     """
     low, high = HALF_SHARE.low * initial_um, HALF_SHARE.high * initial_um
-    said = (
+    words = (
         f"Half of it is {um_text(high)}; the card takes out {um_text(reduction_um.low)} to"
         f" {um_text(reduction_um.high)}."
     )
@@ -175,10 +175,10 @@ def half_rule(initial_um: float, reduction_um: Span) -> Result:
         verdict = Verdict(
             "more than the card",
             Level.WATCH,
-            f"{said} That is {more} more than the card's largest: the card goes first.",
+            f"{words} That is {more} more than the card's largest: the card goes first.",
         )
     elif high < reduction_um.low:
-        verdict = Verdict("less than the card", Level.WATCH, f"{said} The card goes first.")
+        verdict = Verdict("less than the card", Level.WATCH, f"{words} The card goes first.")
     else:
         verdict = Verdict(
             "agrees with the card", Level.GOOD, "Half of it lies in the card's range."

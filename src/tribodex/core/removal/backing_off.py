@@ -92,7 +92,7 @@ class BackedOff:
     def lines(self) -> tuple[Line, ...]:
         """The gap, computed."""
         s, w, gap = self.drive_up_mm.high, self.between_mm.high, self.gap_mm
-        found = [
+        lines = [
             Line(
                 "g_min",
                 "least gap",
@@ -117,12 +117,12 @@ class BackedOff:
                 f"({number(s)} + {MARGIN_MM.low:g} to"
                 f" {MARGIN_MM.high:g})/{number(self.pitch_mm or 0)}"
             )
-            found.append(
+            lines.append(
                 Line(
                     "n", "turns back", "n = (s + 1 to 2 mm)/P", put_in, self.turns.low, "", SCREW.id
                 )
             )
-        return tuple(found)
+        return tuple(lines)
 
 
 def usual_drive_up_mm(bore_mm: float, slope: float) -> Span:

@@ -45,32 +45,32 @@ def judge_puller(
     ... ]
     ['good', 'good']
     """
-    found = []
+    verdicts = []
     if reach_mm < depth_mm:
         why = (
             f"It reaches {travel_text(reach_mm)}, {travel_text(depth_mm)} is asked: its jaws do not"
             " come behind the ring. Longer, or side rods."
         )
-        found.append(Verdict("too short", Level.STOP, why, code=PullerCode.TOO_SHORT))
+        verdicts.append(Verdict("too short", Level.STOP, why, code=PullerCode.TOO_SHORT))
     elif round_mm is None:
         why = (
             "It reaches behind the ring. What its jaws have to go round is not known: they open"
             f" {travel_text(opens_mm)}."
         )
-        found.append(Verdict("opening not judged", Level.WATCH, why))
+        verdicts.append(Verdict("opening not judged", Level.WATCH, why))
     elif opens_mm < round_mm:
         why = (
             f"It opens {travel_text(opens_mm)}, {travel_text(round_mm)} is asked: jaws that stand"
             " askew slip off under load."
         )
-        found.append(Verdict("too narrow", Level.STOP, why, code=PullerCode.TOO_NARROW))
+        verdicts.append(Verdict("too narrow", Level.STOP, why, code=PullerCode.TOO_NARROW))
     else:
-        found.append(
+        verdicts.append(
             Verdict("takes hold", Level.GOOD, "Its jaws come behind the ring and round it, square.")
         )
     most = None if force is None else force.value_to if force.value_to is not None else force.value
     if rated_kn is None:
-        found.append(
+        verdicts.append(
             Verdict(
                 "rating not known",
                 Level.WATCH,
@@ -78,7 +78,7 @@ def judge_puller(
             )
         )
     elif most is None:
-        found.append(
+        verdicts.append(
             Verdict(
                 "force not known",
                 Level.WATCH,
@@ -91,13 +91,13 @@ def judge_puller(
             f"Rated for {number(rated_kn)} kN; {number(most)} kN are expected, and twice that is"
             " asked: it breaks or lets go. A bigger one."
         )
-        found.append(Verdict("too weak", Level.STOP, why, code=PullerCode.TOO_WEAK))
+        verdicts.append(Verdict("too weak", Level.STOP, why, code=PullerCode.TOO_WEAK))
     else:
-        found.append(
+        verdicts.append(
             Verdict(
                 "strong enough",
                 Level.GOOD,
                 f"Rated for {number(rated_kn)} kN, {number(most)} kN expected at the most.",
             )
         )
-    return found
+    return verdicts

@@ -244,26 +244,26 @@ def _begun(entry: SetSaid, care: Care) -> DueNow:
     )
 
 
-def _metered(one: DueNow, meter: HourMeter) -> DueNow:
+def _metered(due: DueNow, meter: HourMeter) -> DueNow:
     """Hours a day as the meter says, once two readings are far enough apart; hours that were run by
     then.
     """
-    run = meter.hours_since(one.since, one.told_per_day)
+    run = meter.hours_since(due.since, due.told_per_day)
     rate = meter.rate
-    known = replace(one, run_h=round(run[0], 2), run_on=run[1]) if run is not None else one
+    known = replace(due, run_h=round(run[0], 2), run_on=run[1]) if run is not None else due
     return known if rate is None else replace(known, hours_per_day=round(min(rate, 24.0), 2))
 
 
-def _run(one: DueNow, meter: HourMeter) -> DueNow:
+def _run(due: DueNow, meter: HourMeter) -> DueNow:
     """Hours that were run since it counts. A machine that stood of late may run again: ahead it
     counts as it ran on the whole.
     """
-    run = meter.hours_since(one.since, one.told_per_day)
+    run = meter.hours_since(due.since, due.told_per_day)
     if run is None:
-        return replace(one, run_h=None, run_on=None)
+        return replace(due, run_h=None, run_on=None)
     hours, on = run
-    ahead = one.hours_per_day if one.hours_per_day != 0 else round(min(meter.whole_rate, 24.0), 2)
-    return replace(one, run_h=round(hours, 2), run_on=on, hours_per_day=ahead)
+    ahead = due.hours_per_day if due.hours_per_day != 0 else round(min(meter.whole_rate, 24.0), 2)
+    return replace(due, run_h=round(hours, 2), run_on=on, hours_per_day=ahead)
 
 
 def _done(found: dict[CareKind, DueNow], entry: DoneSaid) -> dict[CareKind, DueNow]:

@@ -119,9 +119,9 @@ def judge_material(
     (['near its limit', 'temperature right', 'harder shaft'], ['too fast', 'too hot', 'harder
     shaft'])
     """
-    found = [_judge_speed(material, speed_ms), judge_warmth(material, running_c)]
+    verdicts = [_judge_speed(material, speed_ms), judge_warmth(material, running_c)]
     if speed_ms > HARDER_FROM_MS:
-        found.append(
+        verdicts.append(
             Verdict(
                 "harder shaft",
                 Level.WATCH,
@@ -129,7 +129,7 @@ def judge_material(
             )
         )
     if material.name == "EPDM":
-        found.insert(
+        verdicts.insert(
             0,
             Verdict(
                 "not with grease",
@@ -139,23 +139,23 @@ def judge_material(
             ),
         )
     if fitting_c is not None and material.name == "FKM" and fitting_c < STIFF_C:
-        found.append(
+        verdicts.append(
             Verdict(
                 "stiff in the cold",
                 Level.WATCH,
                 f"FKM at {number(fitting_c)} °C: warm it to room temperature before it is bent.",
             )
         )
-    return found
+    return verdicts
 
 
 def _judge_speed(material: SealMaterial, speed_ms: float) -> Verdict:
-    said = f"{number(speed_ms)} m/s, {material.name} stands {number(material.speed_ms)}"
+    words = f"{number(speed_ms)} m/s, {material.name} stands {number(material.speed_ms)}"
     if speed_ms > material.speed_spread_ms.high:
         return Verdict(
             "too fast",
             Level.STOP,
-            f"{said}: the lip burns. Another material, or a seal that does not rub.",
+            f"{words}: the lip burns. Another material, or a seal that does not rub.",
             code=SealCode.TOO_FAST,
         )
     if speed_ms > material.speed_spread_ms.low:
@@ -163,9 +163,9 @@ def _judge_speed(material: SealMaterial, speed_ms: float) -> Verdict:
             f"{number(material.speed_spread_ms.low)} to {number(material.speed_spread_ms.high)}"
         )
         return Verdict(
-            "near its limit", Level.WATCH, f"{said}; lists say {spread}: its maker decides."
+            "near its limit", Level.WATCH, f"{words}; lists say {spread}: its maker decides."
         )
-    return Verdict("speed right", Level.GOOD, f"{said}.")
+    return Verdict("speed right", Level.GOOD, f"{words}.")
 
 
 def judge_warmth(material: SealMaterial, running_c: float | None) -> Verdict:
@@ -186,19 +186,19 @@ def judge_warmth(material: SealMaterial, running_c: float | None) -> Verdict:
             f"{material.name}: {span}.",
             code=SealCode.TEMPERATURE_NOT_KNOWN,
         )
-    said = f"{number(running_c)} °C, {material.name}"
+    words = f"{number(running_c)} °C, {material.name}"
     if running_c > material.hottest_c:
         return Verdict(
             "too hot",
             Level.STOP,
-            f"{said} stands {number(material.hottest_c)} °C: it hardens.",
+            f"{words} stands {number(material.hottest_c)} °C: it hardens.",
             code=SealCode.TOO_HOT,
         )
     if running_c < material.coldest_c:
         return Verdict(
             "too cold",
             Level.STOP,
-            f"{said} down to {number(material.coldest_c)} °C: it turns to glass.",
+            f"{words} down to {number(material.coldest_c)} °C: it turns to glass.",
             code=SealCode.TOO_COLD,
         )
     return Verdict(
@@ -378,13 +378,13 @@ def judge_play(away: Result, back: Result, away_mm: float, back_mm: float) -> Ve
     """
     if away.value is None or back.value is None:
         return Verdict("growth not known", Level.UNKNOWN, away.note, code=SealCode.GROWTH_NOT_KNOWN)
-    said = f"{number(away_mm)} mm away from the fixed bearing and {number(back_mm)} mm towards it"
+    words = f"{number(away_mm)} mm away from the fixed bearing and {number(back_mm)} mm towards it"
     asked = f"{number(away.value)} and {number(back.value)} mm"
     if away_mm < away.value - 0.05 or back_mm < back.value - 0.05:
         return Verdict(
             "too little room",
             Level.STOP,
-            f"{said}, {asked} are asked: it rubs when the shaft has moved.",
+            f"{words}, {asked} are asked: it rubs when the shaft has moved.",
             code=SealCode.TOO_LITTLE_ROOM,
         )
-    return Verdict("room on both sides", Level.GOOD, f"{said}, of {asked}.")
+    return Verdict("room on both sides", Level.GOOD, f"{words}, of {asked}.")

@@ -150,13 +150,13 @@ def set_width(
             f"No width is known for a shaft of {number(shaft_mm)} mm: it stands on the ring's"
             " sheet.",
         )
-    said = f"{number(band.set_mm)} ± {number(band.off_mm)} mm"
+    words = f"{number(band.set_mm)} ± {number(band.off_mm)} mm"
     note = f"{str(band.recall).capitalize()}: its sheet goes first."
     if band.other_mm is not None:
         if free_mm is None or free_mm - band.other_mm >= SQUEEZED_MM:
             return _unknown(
                 label,
-                f"Two memories differ, {said} or {number(band.other_mm)} mm: the ring's sheet"
+                f"Two memories differ, {words} or {number(band.other_mm)} mm: the ring's sheet"
                 " tells, or its width before it is fitted.",
             )
         note = (
@@ -168,7 +168,7 @@ def set_width(
         "b",
         f"shafts over {number(band.over_mm)} to {number(band.to_mm)} mm",
         "b ± Δ",
-        said,
+        words,
         band.set_mm,
         "mm",
         rings.source.id,
@@ -218,22 +218,22 @@ def judge_set(asked: Result, set_mm: float, free_mm: float | None, *, even: bool
         )
     if asked.value is None or asked.value_to is None:
         return Verdict("width not known", Level.UNKNOWN, asked.note, code=VRingCode.WIDTH_NOT_KNOWN)
-    said = f"{number(set_mm)} mm of {number(asked.value)} to {number(asked.value_to)}"
+    words = f"{number(set_mm)} mm of {number(asked.value)} to {number(asked.value_to)}"
     if set_mm < asked.value:
         return Verdict(
             "squeezed too far",
             Level.STOP,
-            f"{said}: its lip runs hot and wears. Pull it back.",
+            f"{words}: its lip runs hot and wears. Pull it back.",
             code=VRingCode.SQUEEZED_TOO_FAR,
         )
     if set_mm > asked.value_to:
         return Verdict(
             "too little squeeze",
             Level.STOP,
-            f"{said}: its lip lifts as the shaft moves. Push it up.",
+            f"{words}: its lip lifts as the shaft moves. Push it up.",
             code=VRingCode.TOO_LITTLE_SQUEEZE,
         )
-    return Verdict("squeezed right", Level.GOOD, f"{said}.")
+    return Verdict("squeezed right", Level.GOOD, f"{words}.")
 
 
 def judge_v_speed(speed_ms: float, held: Held | None) -> list[Verdict]:

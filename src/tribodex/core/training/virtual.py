@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from tribodex.core.mounting.gauging import Outcome, Row
 from tribodex.core.mounting.judgement import Swivel
 
+# So close to its gap a feeler still goes in, and drags (common practice, no source).
 DRAG_UM = 2.0
 # A ring is felt to drag when no more than this share of its play is left (common practice, no
 # source).

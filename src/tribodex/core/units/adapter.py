@@ -79,13 +79,13 @@ def turns_text(degrees: float) -> str:
         return f"{degrees / 360:.2f} turns"
     whole, part = divmod(round(eighths), 8)
     divisor = math.gcd(part, 8) or 1
-    said = " ".join(
+    words = " ".join(
         [
             *([str(whole)] if whole or not part else []),
             *([f"{part // divisor}/{8 // divisor}"] if part else []),
         ]
     )
-    return f"{said} turn{'s' if degrees > 361 or (whole == 0 and not part) else ''}"
+    return f"{words} turn{'s' if degrees > 361 or (whole == 0 and not part) else ''}"
 
 
 def read_shaft_limits(text: str, field: str) -> Span:
@@ -101,8 +101,8 @@ def read_shaft_limits(text: str, field: str) -> Span:
     (Span(low=-76.2, high=0.0), Span(low=-80.0, high=0.0))
     """
     example = "+0/-0.003 in, 0/-0.08 mm"
-    unit = found.group(1) if (found := _UNIT.search(text)) else ""
-    body = text[: found.start()] if found else text
+    unit = match.group(1) if (match := _UNIT.search(text)) else ""
+    body = text[: match.start()] if match else text
     parts = [part for part in re.split(r"[/;]|\bto\b", body) if part.strip()]
     if len(parts) != 2:
         raise InvalidInput.at(field, f"“{text.strip()}” does not name two limits.", example)
@@ -174,16 +174,16 @@ def judge_turned(total_deg: float, range_deg: Span) -> Verdict:
     ['on its way', 'turns reached', 'turns reached', 'past the sheet']
     """
     asked = f"{turns_text(range_deg.low)} to {turns_text(range_deg.high)}"
-    said = f"{turns_text(total_deg)} ({total_deg:.0f}°), {asked} by the sheet"
+    words = f"{turns_text(total_deg)} ({total_deg:.0f}°), {asked} by the sheet"
     if total_deg > range_deg.high + WITHIN_DEG:
         why = (
-            f"{said}: the clearance may be gone, and nobody can gauge it. Loosening a little does"
+            f"{words}: the clearance may be gone, and nobody can gauge it. Loosening a little does"
             " not bring it back: nut back, start again."
         )
         return Verdict("past the sheet", Level.STOP, why, code=AdapterCode.PAST_THE_SHEET)
     if total_deg < range_deg.low - WITHIN_DEG:
-        return Verdict("on its way", Level.GOOD, f"{said}.")
-    return Verdict("turns reached", Level.GOOD, f"{said}.")
+        return Verdict("on its way", Level.GOOD, f"{words}.")
+    return Verdict("turns reached", Level.GOOD, f"{words}.")
 
 
 def plate_step_deg(slots: int, holes: int) -> float:
@@ -266,9 +266,9 @@ def positions_result(
     )
     found = positions_inside(range_deg, step_deg, first_deg, now_deg)
     if first_deg is not None:
-        said = ", ".join(turns_text(one) for one in found) or "none"
+        words = ", ".join(turns_text(one) for one in found) or "none"
         verdict = (
-            Verdict("a position inside", Level.GOOD, f"At {said}.")
+            Verdict("a position inside", Level.GOOD, f"At {words}.")
             if found
             else Verdict(
                 "no position inside",
@@ -284,7 +284,7 @@ def positions_result(
             "°",
             verdict=verdict,
             working=lines,
-            note=f"Inside the sheet's range: {said}.",
+            note=f"Inside the sheet's range: {words}.",
         )
     sure = math.floor((width + 1e-9) / step_deg)
     note = (
@@ -317,7 +317,7 @@ def judge_plate(
     ... )
     (['short of the sheet', 'plate fits inside', 'plate past the sheet'], True)
     """
-    said = (
+    words = (
         f"{turns_text(total_deg)} in all, {turns_text(range_deg.low)} to"
         f" {turns_text(range_deg.high)} by the sheet"
     )
@@ -326,20 +326,20 @@ def judge_plate(
             Verdict(
                 "short of the sheet",
                 Level.STOP,
-                f"{said}: it creeps on its sleeve.",
+                f"{words}: it creeps on its sleeve.",
                 code=AdapterCode.SHORT_OF_THE_SHEET,
             ),
             False,
         )
     if total_deg <= range_deg.high + WITHIN_DEG:
-        return Verdict("plate fits inside", Level.GOOD, f"{said}."), False
+        return Verdict("plate fits inside", Level.GOOD, f"{words}."), False
     earlier = (
         step_deg is not None
         and turn_deg >= step_deg
         and total_deg - step_deg >= range_deg.low - WITHIN_DEG
     )
     by_name = step_deg is not None and not earlier and total_deg <= range_deg.high + step_deg
-    why = f"{said}. " + (
+    why = f"{words}. " + (
         "The position before lies inside."
         if earlier
         else "Only by name, and not where the sheet forbids it."

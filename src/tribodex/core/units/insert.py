@@ -187,14 +187,14 @@ def judge_strokes(total: int, most: int | None) -> Verdict:
         if most is not None
         else (STROKES_AT_MOST, "two, no more, where its maker says nothing")
     )
-    said = f"{total} strokes in all, of {limit} ({by})"
+    words = f"{total} strokes in all, of {limit} ({by})"
     if total > limit:
         why = (
-            f"{said}: tight seals blow. Look at them, all round, and at its temperature when it"
+            f"{words}: tight seals blow. Look at them, all round, and at its temperature when it"
             " runs."
         )
         return Verdict("too many strokes", Level.STOP, why, code=InsertFitCode.TOO_MANY_STROKES)
-    return Verdict("counted", Level.GOOD, f"{said}.")
+    return Verdict("counted", Level.GOOD, f"{words}.")
 
 
 @dataclass(frozen=True)

@@ -54,5 +54,5 @@ class InsertSizes:
         ... )
         (72, '207', None, None)
         """
-        found = re.match(r"^[^\d]*(\d{3})(?!\d)", text.strip())
-        return next((row for row in self.rows if found is not None and row.code == found[1]), None)
+        match = re.match(r"^[^\d]*(\d{3})(?!\d)", text.strip())
+        return next((row for row in self.rows if match is not None and row.code == match[1]), None)

@@ -11,6 +11,8 @@ from enum import StrEnum
 from tribodex.core.errors import InvalidInput
 from tribodex.core.quantities import parse_temperature_c
 
+# No plant floor is colder, and no bearing that is handled is hotter: °F typed as °C ends here in
+# most cases.
 COLDEST_C, HOTTEST_C = -40.0, 400.0
 
 

@@ -276,11 +276,11 @@ def _stop(ordered: Sequence[Warmth], limits: Limits) -> Verdict | None:
 
 
 def _judged(
-    ordered: Sequence[Warmth], found: Settling, limits: Limits, ambient_c: float
+    ordered: Sequence[Warmth], settling: Settling, limits: Limits, ambient_c: float
 ) -> Verdict:
     if (seen := _level_or_falling(ordered, ambient_c)) is not None:
         return seen
-    if found.level_c is None or found.spread_k is None or found.tau_min is None:
+    if settling.level_c is None or settling.spread_k is None or settling.tau_min is None:
         return Verdict(
             "too early to say",
             Level.UNKNOWN,
@@ -291,11 +291,11 @@ def _judged(
     # Nobody levels below where it stands while it climbs.
     least = ordered[-1].surely_above_c if _climbs(ordered) else -math.inf
     low, high = (
-        max(found.level_c - 2 * found.spread_k, least),
-        max(found.level_c + 2 * found.spread_k, least),
+        max(settling.level_c - 2 * settling.spread_k, least),
+        max(settling.level_c + 2 * settling.spread_k, least),
     )
-    if not found.follows or (
-        _climbs(ordered) and (ordered[-1].middle_c or -math.inf) > found.level_c
+    if not settling.follows or (
+        _climbs(ordered) and (ordered[-1].middle_c or -math.inf) > settling.level_c
     ):
         why = (
             "The readings do not follow one rise: it fell and climbs again, or somebody changed"
@@ -303,7 +303,7 @@ def _judged(
         )
         return Verdict("no single rise", Level.UNKNOWN, why, code=WarmthCode.NOT_A_RISE)
     over = ordered[-1].minutes - ordered[0].minutes
-    if found.spread_k > KNOWN_K or over < SEEN_TAU * found.tau_min:
+    if settling.spread_k > KNOWN_K or over < SEEN_TAU * settling.tau_min:
         if low > limits.look_c:
             return Verdict(
                 "still rising: look",
@@ -317,7 +317,7 @@ def _judged(
             f"By now anything from {max(low, 0):.0f} to {high:.0f} °C fits. Read on.",
             code=WarmthCode.TOO_EARLY_TO_SAY,
         )
-    within = f"about {found.level_c:.0f} ± {2 * found.spread_k:.0f} °C"
+    within = f"about {settling.level_c:.0f} ± {2 * settling.spread_k:.0f} °C"
     if high > limits.look_c:
         return Verdict(
             "still rising: look",
@@ -340,9 +340,9 @@ def _after_grease(after: Sequence[Warmth], ambient_c: float) -> Verdict:
     """What is read after greasing while it runs: level at its end, or nothing yet; the hump itself
     is judged as a purge.
     """
-    found = _level(after, ambient_c)
-    if found is not None:
-        return found
+    verdict = _level(after, ambient_c)
+    if verdict is not None:
+        return verdict
     why = (
         "It was greased while it ran: the hump of the fresh grease is looked at by itself. Read on"
         " until it is level."

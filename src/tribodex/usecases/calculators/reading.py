@@ -54,28 +54,33 @@ def _part_numbers(ref: Reference, i: PartNumbersInputs) -> Answer:
     )
     slips = [f"{slip.word.capitalize()}: {slip.reason}" for slip in decoded.slips]
     found = [
-        f"{one.what.capitalize()}: {one.value}; {one.why}. {_sure(one)}"
-        for one in decoded.candidates
+        f"{candidate.what.capitalize()}: {candidate.value}; {candidate.why}. {_sure(candidate)}"
+        for candidate in decoded.candidates
     ]
     return Answer(
         "part-numbers", results, verdict=worst(decoded.slips) or fine, findings=(*slips, *found)
     )
 
 
-def _sure(one: Candidate) -> str:
+def _sure(candidate: Candidate) -> str:
     return (
-        f"Confirmed: {one.confirmed}."
-        if one.confirmed
+        f"Confirmed: {candidate.confirmed}."
+        if candidate.confirmed
         else f"{MEMORY.capitalize()}, not confirmed."
     )
 
 
-def _figure(one: Candidate, n: int) -> Result:
-    value = float(one.value.split()[0])
-    name = "bore" if one.what == "bearing bore" else f"shaft_{n}"
-    line = Line("d", one.what, one.why, one.value, value, "mm", "practice")
+def _figure(candidate: Candidate, n: int) -> Result:
+    value = float(candidate.value.split()[0])
+    name = "bore" if candidate.what == "bearing bore" else f"shaft_{n}"
+    line = Line("d", candidate.what, candidate.why, candidate.value, value, "mm", "practice")
     return Result(
-        name, f"{one.what.capitalize()}, {one.why}", value, "mm", working=(line,), note=_sure(one)
+        name,
+        f"{candidate.what.capitalize()}, {candidate.why}",
+        value,
+        "mm",
+        working=(line,),
+        note=_sure(candidate),
     )
 
 

@@ -105,14 +105,14 @@ def _hub(reference: Reference, inputs: HubInputs) -> Answer:
         hub = reference.materials.get(inputs.hub_material)
     except InvalidInput as error:
         raise InvalidInput(
-            error.detail, *(replace(one, name="hub_material") for one in error.fields)
+            error.detail, *(replace(field, name="hub_material") for field in error.fields)
         ) from error
     rings = reference.rings.limits_um("outer_od", inputs.outside_mm, "Normal")
     try:
         hole = hole_limits_um(inputs.outside_mm, inputs.hole_class)
     except InvalidInput as error:
         raise InvalidInput(
-            error.detail, *(replace(one, name="hole_class") for one in error.fields)
+            error.detail, *(replace(field, name="hole_class") for field in error.fields)
         ) from error
     fit = outer_fit(rings, hole)
     words = f"{rings.low:g} to {rings.high:g} µm in {hole.low:g} to {hole.high:g} µm"
@@ -167,7 +167,7 @@ def _said_of(fit: Span, hub: Material, inputs: HubInputs) -> list[str]:
 def _clamp(reference: Reference, inputs: ClampInputs) -> Answer:
     row = reference.studs.find(inputs.roller_mm)
     if row is None:
-        sizes = ", ".join(f"{one.roller_mm:g}" for one in reference.studs.rows)
+        sizes = ", ".join(f"{row.roller_mm:g}" for row in reference.studs.rows)
         raise InvalidInput.at(
             "roller_mm",
             f"The table has no follower of {inputs.roller_mm:g} mm.",

@@ -119,10 +119,10 @@ def with_cards(reference: Reference, items: Sequence[CribItem]) -> Reference:
 
 def cards_shelf(items: Sequence[CribItem]) -> list[CardView]:
     """Every card with its history, withdrawn ones too."""
-    found = []
+    views = []
     for item in latest(items, "card"):
         draft = _CARD.validate_python(item.payload)
-        found.append(
+        views.append(
             CardView(
                 card=_card_of(item),
                 draft=draft,
@@ -133,7 +133,7 @@ def cards_shelf(items: Sequence[CribItem]) -> list[CardView]:
                 history=history(items, item.item_id),
             )
         )
-    return found
+    return views
 
 
 def read_card(
@@ -208,7 +208,7 @@ def read_card(
 def _twice(errors: Collector, lines: Sequence[SheetLine], keyed: KeyedBy) -> None:
     if keyed is KeyedBy.PART:
         numbers = [plain_number(line.part) for line in lines]
-        for twice in sorted({one for one in numbers if numbers.count(one) > 1}):
+        for twice in sorted({number for number in numbers if numbers.count(number) > 1}):
             errors.add(
                 "rows", f"Two rows hold for the same part number, {twice}.", "one row for each"
             )

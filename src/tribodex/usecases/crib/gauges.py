@@ -72,10 +72,10 @@ def gauges_of(items: Sequence[CribItem]) -> list[FeelerSet]:
 
 def gauges_shelf(items: Sequence[CribItem]) -> list[GaugeView]:
     """Every gauge set with its history, withdrawn ones too."""
-    found = []
+    views = []
     for item in latest(items, "gauge"):
         gauge = _GAUGE.validate_python(item.payload)
-        found.append(
+        views.append(
             GaugeView(
                 gauge=gauge,
                 leaves=_text(gauge.leaves_um, gauge.unit),
@@ -87,7 +87,7 @@ def gauges_shelf(items: Sequence[CribItem]) -> list[GaugeView]:
                 history=history(items, item.item_id),
             )
         )
-    return found
+    return views
 
 
 def read_gauge(item_id: str, draft: GaugeDraft) -> FeelerSet:

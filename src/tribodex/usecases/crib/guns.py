@@ -98,8 +98,8 @@ def weighed_alike(draft: GunDraft) -> None:
         )
 
 
-def _one(said: str) -> float:
-    grams = parse_mass_g(said, "weighings") / WEIGHED_STROKES
+def _one(typed: str) -> float:
+    grams = parse_mass_g(typed, "weighings") / WEIGHED_STROKES
     if not STROKE_G[0] <= grams <= STROKE_G[1]:
         raise InvalidInput.at(
             "weighings",
@@ -116,7 +116,7 @@ def gun_item(draft: GunDraft) -> dict[str, str]:
 
 def guns_shelf(items: Sequence[CribItem]) -> list[GunView]:
     """Every gun with its history, withdrawn ones too."""
-    found = []
+    views = []
     for item in latest(items, "gun"):
         draft = _GUN.validate_python(item.payload)
         gun = read_gun_draft(draft)
@@ -131,8 +131,8 @@ def guns_shelf(items: Sequence[CribItem]) -> list[GunView]:
             item.withdrawn,
             history(items, item.item_id),
         )
-        found.append(GunView(item.item_id, gun, stroke, draft, *shown))
-    return found
+        views.append(GunView(item.item_id, gun, stroke, draft, *shown))
+    return views
 
 
 def guns_of(items: Sequence[CribItem]) -> list[GreaseGun]:

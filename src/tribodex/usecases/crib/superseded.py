@@ -46,7 +46,7 @@ def superseded(
     now: dict[tuple[str, str], tuple[datetime, Any]] = {}
     for event in log:
         plans = (
-            ((one.at, one.fact) for one in event.fact.plans)
+            ((plan.at, plan.fact) for plan in event.fact.plans)
             if isinstance(event.fact, JobOpened)
             else ((event.at, event.fact),)
         )
@@ -83,7 +83,7 @@ def _told(
             last.by,
             last.recorded_at,
         )
-    rows = [kept_of(one) for one in versions]
+    rows = [kept_of(version) for version in versions]
     changes = changed_at(versions)
     if (
         len(changes) < 2
@@ -93,7 +93,9 @@ def _told(
         )
     ):
         return None
-    before = next((one for one in reversed(versions) if one.recorded_at <= recorded_at), None)
+    before = next(
+        (version for version in reversed(versions) if version.recorded_at <= recorded_at), None
+    )
     then = rows[0].was if before is None else _holds(before)
     holds = _holds(last)
     moved = [
@@ -112,13 +114,15 @@ def _told(
     where = "row " + ", ".join(
         f"{column.replace('_', ' ')} {(holds or then).get(column, '')}" for column in by
     )
-    said = f"withdrawn: {last.reason}" if last.withdrawn else f"{rows[-1].edition}, {rows[-1].page}"
+    words = (
+        f"withdrawn: {last.reason}" if last.withdrawn else f"{rows[-1].edition}, {rows[-1].page}"
+    )
     return Superseded(
         at,
         sheet.source.title if sheet is not None else rows[0].table,
         where,
         tuple(moved),
-        said,
+        words,
         last.by,
         last.recorded_at,
     )

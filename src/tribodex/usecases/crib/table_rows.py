@@ -179,9 +179,9 @@ def fitting(reference: Reference, changes: Sequence[RowChange]) -> tuple[RowChan
         sheet.source.id: [tuple(row.items()) for row in sheet.rows] for sheet in reference.shipped
     }
     there = [
-        one
-        for one in changes
-        if one.table in shipped and (not one.was or one.was in shipped[one.table])
+        change
+        for change in changes
+        if change.table in shipped and (not change.was or change.was in shipped[change.table])
     ]
     found: list[RowChange] = []
     for table in dict.fromkeys(one.table for one in there):
@@ -268,9 +268,9 @@ def read_row(
     # What holds now: the shipped row where two memories agree, or what two people read already.
     said = next(
         (
-            one.cells
-            for one in kept_rows(items).values()
-            if was and (one.table, one.was) == (sheet.source.id, was)
+            kept_row.cells
+            for kept_row in kept_rows(items).values()
+            if was and (kept_row.table, kept_row.was) == (sheet.source.id, was)
         ),
         None,
     )
@@ -298,7 +298,11 @@ def _named_once(
 ) -> None:
     """Two rows of one name: the second would never be looked at."""
     by = named_by(sheet)
-    kept = [one for one in kept_rows(items).values() if one.table == sheet.source.id and one.was]
+    kept = [
+        kept_row
+        for kept_row in kept_rows(items).values()
+        if kept_row.table == sheet.source.id and kept_row.was
+    ]
     replaced = [was, *(one.was for one in kept)]
     # An added row that is said again takes its own place.
     others = [
@@ -387,17 +391,17 @@ def _fits(reference: Reference, items: Sequence[CribItem], kept: KeptRow) -> Non
         return
     others = tuple(
         c
-        for one in kept_rows(items).values()
-        if one.was != kept.was or one.table != kept.table
-        if (c := one.change) is not None
+        for kept_row in kept_rows(items).values()
+        if kept_row.was != kept.was or kept_row.table != kept.table
+        if (c := kept_row.change) is not None
     )
     if not kept.was:
         others = tuple(
-            one
-            for one in others
-            if one.table != kept.table or one.was or one.now[:2] != change.now[:2]
+            other
+            for other in others
+            if other.table != kept.table or other.was or other.now[:2] != change.now[:2]
         )
-    others = tuple(one for one in others if one.table == change.table)
+    others = tuple(other for other in others if other.table == change.table)
     try:
         reference.changed(
             (*(others if _reads(reference, others) else fitting(reference, others)), change)
@@ -414,10 +418,10 @@ def _fits(reference: Reference, items: Sequence[CribItem], kept: KeptRow) -> Non
 
 def sheet_of(reference: Reference, table: str) -> Sheet:
     """A table as it ships. Raises NotFound."""
-    found = next((sheet for sheet in reference.shipped if sheet.source.id == table), None)
-    if found is None:
+    sheet = next((sheet for sheet in reference.shipped if sheet.source.id == table), None)
+    if sheet is None:
         raise NotFound(f"There is no table {table}.")
-    return found
+    return sheet
 
 
 def sources_said(reference: Reference, items: Sequence[CribItem]) -> dict[str, Source]:

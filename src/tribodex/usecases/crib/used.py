@@ -156,23 +156,23 @@ def _used(said: Sequence[Resting], rests: Callable[[Any], bool], since: Sequence
     return Used(tuple(listed[:MOST]), len(listed) > MOST)
 
 
-def _parts(one: Resting) -> Iterator[tuple[str, str, Any]]:
+def _parts(resting: Resting) -> Iterator[tuple[str, str, Any]]:
     """Place, kind and content of what was worked out; of a job that was opened each plan."""
-    if one.kind == "job_opened" and "plans" in one.payload:
-        for plan in one.payload["plans"]:
+    if resting.kind == "job_opened" and "plans" in resting.payload:
+        for plan in resting.payload["plans"]:
             yield plan["at"], plan["fact"]["kind"], plan["fact"]["data"]
     else:
         # Jobs of one place were once opened with one plan, and it was revised under a name of its
         # own.
         yield (
-            one.at,
-            "tapered_planned" if one.kind in ("job_opened", "plan_revised") else one.kind,
-            one.payload,
+            resting.at,
+            "tapered_planned" if resting.kind in ("job_opened", "plan_revised") else resting.kind,
+            resting.payload,
         )
 
 
-def _line(one: Resting, version: int) -> UsedBy:
-    job = one.job
+def _line(resting: Resting, version: int) -> UsedBy:
+    job = resting.job
     return UsedBy(
         job.id,
         job.number,
@@ -181,7 +181,7 @@ def _line(one: Resting, version: int) -> UsedBy:
         job.position,
         job.status,
         job.status in LIVE,
-        one.recorded_at,
+        resting.recorded_at,
         max(version, 1),
     )
 
@@ -205,12 +205,12 @@ def _texts(value: Any) -> Iterator[str]:
 def _numbers(value: Any, name: str, beside: str = "") -> list[float]:
     """Every number under this name, where another one stands beside it."""
     if isinstance(value, list):
-        return [one for inner in value for one in _numbers(inner, name, beside)]
+        return [number for inner in value for number in _numbers(inner, name, beside)]
     if not isinstance(value, dict):
         return []
     own = value.get(name)
     found = [float(own)] if isinstance(own, int | float) and (not beside or beside in value) else []
-    return found + [one for inner in value.values() for one in _numbers(inner, name, beside)]
+    return found + [number for inner in value.values() for number in _numbers(inner, name, beside)]
 
 
 def _number(text: str) -> float | None:

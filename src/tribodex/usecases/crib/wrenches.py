@@ -84,7 +84,7 @@ def wrench_item(draft: WrenchDraft) -> dict[str, str]:
 
 def wrenches_shelf(items: Sequence[CribItem]) -> list[WrenchView]:
     """Every wrench with its history, withdrawn ones too."""
-    found = []
+    views = []
     for item in latest(items, "wrench"):
         draft = _WRENCH.validate_python(item.payload)
         shown = (
@@ -94,5 +94,5 @@ def wrenches_shelf(items: Sequence[CribItem]) -> list[WrenchView]:
             item.withdrawn,
             history(items, item.item_id),
         )
-        found.append(WrenchView(item.item_id, read_wrench(draft), draft, *shown))
-    return found
+        views.append(WrenchView(item.item_id, read_wrench(draft), draft, *shown))
+    return views

@@ -17,13 +17,13 @@ def parse_kelvin(text: str, field: str, within: Span = USUAL_K) -> float:
     >>> parse_kelvin("60 K", "ring_rise"), parse_kelvin("-5", "ring_rise")
     (60.0, -5.0)
     """
-    found = _TYPED.fullmatch(text.strip())
+    match = _TYPED.fullmatch(text.strip())
     expected = f"{within.low:g} to {within.high:g} K"
-    if found is None:
+    if match is None:
         raise InvalidInput.at(
             field, f"“{text.strip()}” is no difference of temperatures.", expected
         )
-    value = float(found[1].replace(",", "."))
+    value = float(match[1].replace(",", "."))
     if not within.low <= value <= within.high:
         raise InvalidInput.at(
             field, f"{value:g} K is out of range: check value and unit.", expected

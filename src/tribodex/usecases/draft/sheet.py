@@ -142,7 +142,7 @@ def _typed(
     if len(errors.fields) > before or line is None or size is None:
         return None
     default = reference.cards[Card.A]
-    row = next((one for one in default.rows if one.over_mm < size.bore_mm <= one.to_mm), None)
+    row = next((row for row in default.rows if row.over_mm < size.bore_mm <= row.to_mm), None)
     if row is not None:
         _expect(errors, draft, line, row)
     if row is None and line.reduction_um is None:

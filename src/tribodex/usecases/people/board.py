@@ -34,9 +34,9 @@ def board(store: Store, people: KeepsPeople) -> Board:
     jobs = as_listed(store.job_summaries(JobsAsked(live=True, limit=MOST_JOBS + 1)), people)
     site = store.site
     here = [
-        one.name
-        for one in people.accounts()
-        if one.left_at is None and (site is None or one.rights.may(Right.WORK, site))
+        account.name
+        for account in people.accounts()
+        if account.left_at is None and (site is None or account.rights.may(Right.WORK, site))
     ]
     names = [*here, *dict.fromkeys(job.who for job in jobs if job.who not in here)]
     return Board(

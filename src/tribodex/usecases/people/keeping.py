@@ -75,12 +75,12 @@ class Keeper:
         changed = self._with(account, draft)
         self._not_the_last(account, changed)
         self._keep(changed)
-        said = "; ".join(
+        words = "; ".join(
             f"{site}: {', '.join(rights) or 'nothing'}"
             for site, rights in changed.rights.said().items()
         )
         self._store.add_act(
-            self._acting.act(self._now, "changed rights", f"{account.name}: {said or 'no rights'}")
+            self._acting.act(self._now, "changed rights", f"{account.name}: {words or 'no rights'}")
         )
         return changed
 
@@ -103,7 +103,7 @@ class Keeper:
         account = self._person(account_id, whole=True)
         if account.id == self._acting.account.id:
             raise Refused("Somebody else says that you left.")
-        left = sum(1 for one in self._store.accounts() if one.left_at is not None)
+        left = sum(1 for account in self._store.accounts() if account.left_at is not None)
         gone = replace(
             account,
             left_at=self._now,
@@ -126,7 +126,7 @@ class Keeper:
         """End a session of anybody whom the own rights administer."""
         for account in self._store.accounts():
             if any(
-                one.id == session_id for one in self._store.sessions(account.id)
+                session.id == session_id for session in self._store.sessions(account.id)
             ) and self._administers(account):
                 self._store.end_sessions([session_id], self._now)
                 self._store.add_act(self._acting.act(self._now, "ended a session", account.shown))
@@ -135,7 +135,7 @@ class Keeper:
 
     def sessions(self) -> list[Session]:
         """Sessions of everybody whom the own rights administer, the newest first."""
-        return [one for one in self._store.sessions() if self._administers(one.account)]
+        return [session for session in self._store.sessions() if self._administers(session.account)]
 
     def keep_site(self, site: PlantSite, *, new: bool = True) -> PlantSite:
         """What holds at a site; a new one is administered by who adds it. Raises InvalidInput,
@@ -163,9 +163,9 @@ class Keeper:
             own = self._acting.account
             self._keep(replace(own, rights=Rights.of({**own.rights.said(), kept.id: list(Right)})))
         eyes = "four eyes" if kept.four_eyes else "one signature"
-        said = f"{name}: {kept.quiet_min} min, {kept.offline_days} days, {eyes}"
+        words = f"{name}: {kept.quiet_min} min, {kept.offline_days} days, {eyes}"
         self._store.add_act(
-            self._acting.act(self._now, "added a site" if new else "changed a site", said)
+            self._acting.act(self._now, "added a site" if new else "changed a site", words)
         )
         return kept
 
@@ -257,15 +257,19 @@ class Keeper:
         )
         for site in lost:
             others = (
-                one for one in self._store.accounts() if one.id != before.id and one.can_sign_in
+                account
+                for account in self._store.accounts()
+                if account.id != before.id and account.can_sign_in
             )
-            if not any(one.rights.may(Right.ADMINISTER, site) for one in others):
+            if not any(other.rights.may(Right.ADMINISTER, site) for other in others):
                 raise Refused(
                     f"{before.name} is the last one who administers that site: somebody else first."
                 )
 
     def _end_all(self, account: Account) -> None:
-        self._store.end_sessions([one.id for one in self._store.sessions(account.id)], self._now)
+        self._store.end_sessions(
+            [session.id for session in self._store.sessions(account.id)], self._now
+        )
 
 
 def own_secrets(account: Account, hashes: Hashes, *, password: str = "", pin: str = "") -> Account:

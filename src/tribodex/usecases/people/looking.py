@@ -33,17 +33,17 @@ def look(store: KeepsPeople, loaded: Loaded, account: Account, seq: int, now: da
 
 def looked_views(store: KeepsPeople, loaded: Loaded, account: Account) -> tuple[LookedView, ...]:
     """Everybody else who looked, whoever looked last first."""
-    who = {one.id: one.shown for one in store.accounts()}
+    who = {account.id: account.shown for account in store.accounts()}
     others = sorted(
         (one for one in store.looked(loaded.id) if one.account_id != account.id),
         key=lambda one: one.at,
         reverse=True,
     )
-    return tuple(_view(store, loaded, who.get(one.account_id, ""), one) for one in others)
+    return tuple(_view(store, loaded, who.get(other.account_id, ""), other) for other in others)
 
 
-def _view(store: KeepsPeople, loaded: Loaded, name: str, one: Looked) -> LookedView:
-    count = loaded.job.last_seq - one.seq
+def _view(store: KeepsPeople, loaded: Loaded, name: str, looked: Looked) -> LookedView:
+    count = loaded.job.last_seq - looked.seq
     lines = log_lines(loaded, newest=min(count, MOST_LINES)) if count else ()
     lines = unproven_marked(lines, partial(store.unproven, loaded.id))
-    return LookedView(name, one.seq, one.at, lines, max(0, count - MOST_LINES))
+    return LookedView(name, looked.seq, looked.at, lines, max(0, count - MOST_LINES))

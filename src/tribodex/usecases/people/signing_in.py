@@ -97,7 +97,7 @@ class SignIn:
         sites = list(self._store.sites()) or [PlantSite("main", "")]
         if called := site.strip()[:120]:
             sites[0] = replace(sites[0], name=called)
-        rights = Rights.of({one.id: list(Right) for one in sites})
+        rights = Rights.of({site.id: list(Right) for site in sites})
         account = replace(
             account, password=kept, pin=self._hashes.made(check_pin(pin)), rights=rights
         )
@@ -110,7 +110,7 @@ class SignIn:
         """By name and password. Raises InvalidInput, or TooOften."""
         account = self._store.account_by_handle(handle.strip().casefold())
         known = account is not None and any(
-            one.device_id == device.id for one in self._store.sessions(account.id)
+            session.device_id == device.id for session in self._store.sessions(account.id)
         )
         # Who guesses from elsewhere does not lock out the person at a device that knows them.
         key = f"password:{handle.strip().casefold()[:60]}:{device.id if known else 'elsewhere'}"
@@ -140,7 +140,11 @@ class SignIn:
         if one_tap:
             return self._begin(account, device, "one tap")
         here = next(
-            (one for one in self._store.sessions(account.id, device.id) if one.ends_at > self._now),
+            (
+                session
+                for session in self._store.sessions(account.id, device.id)
+                if session.ends_at > self._now
+            ),
             None,
         )
         if here is None:
@@ -175,7 +179,8 @@ class SignIn:
                     " before. Whoever administers lets in anew: then it is linked again."
                 )
             here = any(
-                one.ends_at > self._now for one in self._store.sessions(account.id, device.id)
+                session.ends_at > self._now
+                for session in self._store.sessions(account.id, device.id)
             )
             if not account.must_change and not here:
                 self._refused(account, device, "not linked yet")

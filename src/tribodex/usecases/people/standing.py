@@ -121,14 +121,18 @@ def _ask_taker(store: KeepsPeople, acting: Acting, command: HandOver) -> None:
     """A job is given to somebody who can take it. Raises NotYours."""
     # By the very name under which that person's work is listed.
     taker = next(
-        (one for one in store.accounts() if one.name == command.to.strip() and one.left_at is None),
+        (
+            account
+            for account in store.accounts()
+            if account.name == command.to.strip() and account.left_at is None
+        ),
         None,
     )
     if taker is None or not taker.rights.may(Right.WORK, acting.site.id):
         may = ", ".join(
-            one.name
-            for one in store.accounts()
-            if one.left_at is None and one.rights.may(Right.WORK, acting.site.id)
+            account.name
+            for account in store.accounts()
+            if account.left_at is None and account.rights.may(Right.WORK, acting.site.id)
         )
         raise NotYours(
             f"{command.to} cannot take it.", Field("to", "Nobody of that name works here.", may)
@@ -144,11 +148,11 @@ def ask_reader(
     if not name.strip():
         return
     able = [
-        one
-        for one in store.accounts()
-        if one.left_at is None
-        and (one_tap or one.can_sign_in)
-        and one.rights.may(Right.READ, acting.site.id)
+        account
+        for account in store.accounts()
+        if account.left_at is None
+        and (one_tap or account.can_sign_in)
+        and account.rights.may(Right.READ, acting.site.id)
     ]
     account = next(
         (one for one in able if one.name.casefold() == " ".join(name.split()).casefold()), None
@@ -170,7 +174,8 @@ def second_eyes(store: KeepsPeople, acting: Acting, command: Any) -> str:
     # Whoever signs, on whose device it may be.
     wanted = " ".join(command.name.split()).casefold()
     signer = next(
-        (one for one in store.accounts() if one.name.casefold() == wanted), acting.account
+        (account for account in store.accounts() if account.name.casefold() == wanted),
+        acting.account,
     )
     if signer.works_under:
         over = store.account(signer.works_under)

@@ -145,14 +145,14 @@ def me(store: KeepsPeople, session: Session, *, one_tap: bool) -> Me:
         handle=account.handle,
         sites=tuple(
             SiteHere(
-                one.id,
-                one.name,
-                tuple(r for r in Right if account.rights.may(r, one.id)),
-                one.quiet_min,
-                one.offline_days,
-                one.four_eyes,
+                site.id,
+                site.name,
+                tuple(r for r in Right if account.rights.may(r, site.id)),
+                site.quiet_min,
+                site.offline_days,
+                site.four_eyes,
             )
-            for one in sites
+            for site in sites
         ),
         settings={**USUAL, **account.settings},
         has_pin=bool(account.pin),
@@ -176,9 +176,9 @@ def persons(store: KeepsPeople, account: Account) -> Persons:
     """Everybody whom this one administers: with rights at a site of its own, or with none yet."""
     own = set(account.rights.sites_with(Right.ADMINISTER))
     found = [
-        one
-        for one in store.accounts()
-        if one.left_at is None and (not one.rights.sites or own & set(one.rights.sites))
+        account
+        for account in store.accounts()
+        if account.left_at is None and (not account.rights.sites or own & set(account.rights.sites))
     ]
     return Persons(
         people=tuple(person_view(one) for one in found),
@@ -228,8 +228,8 @@ def link_views(store: KeepsPeople, links: Sequence[Link]) -> tuple[LinkView, ...
     """Addresses of a person."""
     called = {site.id: site.name for site in store.sites()}
     return tuple(
-        LinkView(one.id, one.kind, called.get(one.site_id, ""), one.name, one.made_at)
-        for one in links
+        LinkView(link.id, link.kind, called.get(link.site_id, ""), link.name, link.made_at)
+        for link in links
     )
 
 

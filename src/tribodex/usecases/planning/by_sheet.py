@@ -17,7 +17,7 @@ from tribodex.usecases.draft.parts import Parts
 
 def sheet_bands(card: ReductionCard, row: ReductionRow, _: Bearing) -> list[Result]:
     """The final and the unmounted band of a sheet; nothing for a card that has none."""
-    found = []
+    results = []
     for id_, label, span in (
         ("final_band", "Final clearance", row.final_um),
         ("unmounted_band", "Unmounted clearance", row.unmounted_um),
@@ -28,10 +28,10 @@ def sheet_bands(card: ReductionCard, row: ReductionRow, _: Bearing) -> list[Resu
             Line(f"c_{end}", f"{word} by the sheet", "", card.title, value, "µm", card.source.id)
             for end, word, value in (("min", "least", span.low), ("max", "greatest", span.high))
         )
-        found.append(
+        results.append(
             Result(id_, f"{label}, {card.title}", span.low, "µm", value_to=span.high, working=lines)
         )
-    return found
+    return results
 
 
 def sheet_angle(card: ReductionCard, angle: Span, zero: SheetZero | None) -> Result:

@@ -207,13 +207,13 @@ def _expect_nut(errors: Collector, draft: CartridgeDraft, bore_mm: float) -> Non
 
 
 def _sourced(
-    errors: Collector, said: str, name: str, source: str, source_name: str
+    errors: Collector, typed: str, name: str, source: str, source_name: str
 ) -> tuple[float | None, str]:
-    if not said.strip():
+    if not typed.strip():
         return None, ""
     if not source.strip():
         errors.add(source_name, "Where does the torque come from?", "the maker's sheet, page")
-    return errors.take(lambda: parse_torque_nm(said, name)), source.strip()
+    return errors.take(lambda: parse_torque_nm(typed, name)), source.strip()
 
 
 def _screws(
@@ -327,11 +327,11 @@ def cartridge_sheet(reference: Reference, order: CartridgeOrder) -> CartridgeShe
         try:
             plans[name] = shoulder_plan(reference, in_cartridge(draft))
         except InvalidInput as error:
-            wrong += [replace(one, name=f"{name}.{one.name}") for one in error.fields]
+            wrong += [replace(field, name=f"{name}.{field.name}") for field in error.fields]
     try:
         plan = cartridge_plan(reference, order.cartridge, plans, "fixed", "floating")
     except InvalidInput as error:
-        wrong += [replace(one, name=f"cartridge.{one.name}") for one in error.fields]
+        wrong += [replace(field, name=f"cartridge.{field.name}") for field in error.fields]
     if wrong:
         raise InvalidInput(
             wrong[0].message if len(wrong) == 1 else f"{len(wrong)} entries need correcting.",

@@ -106,7 +106,7 @@ def _hole(outside_mm: float, hole_class: str) -> Span:
         return hole_limits_um(outside_mm, hole_class)
     except InvalidInput as error:
         raise InvalidInput(
-            error.detail, *(replace(one, name="hub_class") for one in error.fields)
+            error.detail, *(replace(field, name="hub_class") for field in error.fields)
         ) from error
 
 
@@ -121,7 +121,7 @@ def _material(reference: Reference, name: str) -> Material:
         return reference.materials.get(name.strip())
     except InvalidInput as error:
         raise InvalidInput(
-            error.detail, *(replace(one, name="hub_material") for one in error.fields)
+            error.detail, *(replace(field, name="hub_material") for field in error.fields)
         ) from error
 
 

@@ -72,7 +72,11 @@ def compared_again(
 
 
 def _listed(machines: Iterable[Machine]) -> dict[str, str]:
-    return {one.id: one.designation.strip() for machine in machines for one in machine.positions}
+    return {
+        position.id: position.designation.strip()
+        for machine in machines
+        for position in machine.positions
+    }
 
 
 def _sizes(fact: Fact) -> object:

@@ -119,14 +119,14 @@ def other_bearing(
     )
 
 
-def _known(reference: Reference, found: KindNumber) -> dict[str, float]:
+def _known(reference: Reference, number: KindNumber) -> dict[str, float]:
     """What the number and the series that share its sizes say (mm)."""
-    outside = _row(reference, found.same_outside)
-    width = _row(reference, found.same_width)
-    sizes = {} if found.bore_mm is None else {"bore": found.bore_mm}
-    if outside is not None and outside[0] == found.bore_mm:
+    outside = _row(reference, number.same_outside)
+    width = _row(reference, number.same_width)
+    sizes = {} if number.bore_mm is None else {"bore": number.bore_mm}
+    if outside is not None and outside[0] == number.bore_mm:
         sizes["outside"] = outside[1]
-    if width is not None and width[0] == found.bore_mm:
+    if width is not None and width[0] == number.bore_mm:
         sizes["width"] = width[2]
     return sizes
 

@@ -151,10 +151,10 @@ def shoulder_sheet(reference: Reference, draft: ShoulderDraft) -> ShoulderSheet:
         )
     other = read_other(draft.designation) if draft.designation.strip() else None
     remarks = (*(other.remarks if other is not None else ()), *remarks_on(plan))
-    said = f"{kind.words}, {plan.bearing.closure.words}"
+    words = f"{kind.words}, {plan.bearing.closure.words}"
     return ShoulderSheet(
         plan.bearing.label,
-        said,
+        words,
         plan.held_by.words,
         figures,
         other.unread if other is not None else (),

@@ -146,7 +146,7 @@ def _ball_aim(
         ),
     )
     unsure = f" {row.recall.capitalize()}." if row.recall is not Recall.TWICE else ""
-    said = "angle of practice for this bore, from light metal contact"
+    words = "angle of practice for this bore, from light metal contact"
     angle = Line(
         "α",
         "angle of practice",
@@ -158,10 +158,10 @@ def _ball_aim(
     )
     return (
         turn,
-        said,
+        words,
         (angle,),
         (
-            f"{said[:1].upper()}{said[1:]}; up to {turn.high:.0f}° while it still swivels"
+            f"{words[:1].upper()}{words[1:]}; up to {turn.high:.0f}° while it still swivels"
             f" freely.{unsure}"
         ),
         [beside],

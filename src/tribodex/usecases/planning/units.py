@@ -290,11 +290,11 @@ def _screw(
     return found
 
 
-def _yes(errors: Collector, said: str, name: str, question: str) -> bool | None:
-    if said.strip() not in ("yes", "no"):
+def _yes(errors: Collector, typed: str, name: str, question: str) -> bool | None:
+    if typed.strip() not in ("yes", "no"):
         errors.add(name, question, "yes or no")
         return None
-    return said.strip() == "yes"
+    return typed.strip() == "yes"
 
 
 @dataclass(frozen=True)

@@ -147,12 +147,12 @@ def view(desk: Desk, state: Driven) -> AdapterWork:
 
 
 def _lines(state: Driven) -> list[DrivenLine]:
-    found = []
+    lines = []
     if state.zero is not None:
-        found.append(DrivenLine("Zero", state.zero.verdict))
+        lines.append(DrivenLine("Zero", state.zero.verdict))
     if state.fitted is not None:
-        found.append(DrivenLine("Lock plate", state.fitted.verdict))
-    return found
+        lines.append(DrivenLine("Lock plate", state.fitted.verdict))
+    return lines
 
 
 def figures(_: Desk, state: Driven) -> Sequence[Result]:

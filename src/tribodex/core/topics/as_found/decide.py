@@ -29,6 +29,8 @@ from tribodex.core.topics.as_found.state import Evidence
 from tribodex.core.working import Level, Verdict
 
 STAGE = "as_found"
+# What can stand there at all, of gap, clearance and end: a slip of ten-fold is asked back, a worn
+# bearing is not.
 GAP_UM, CLEARANCE_UM, END_UM = (0.0, 120_000.0), (5.0, 2_500.0), (0.0, 400_000.0)
 
 
@@ -107,11 +109,11 @@ def _read(desk: Desk, command: ReadAsFound) -> FoundRead:
 
 
 def _length(
-    said: str, name: str, sensible: tuple[float, float], command: ReadAsFound
+    typed: str, name: str, sensible: tuple[float, float], command: ReadAsFound
 ) -> float | None:
-    if not said.strip():
+    if not typed.strip():
         return None
-    return read_length(said, name, LengthUnit.MM, sensible, command.shown, zero=True).mm
+    return read_length(typed, name, LengthUnit.MM, sensible, command.shown, zero=True).mm
 
 
 def mounted_by(desk: Desk) -> Mounted | None:

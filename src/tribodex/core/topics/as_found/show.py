@@ -43,8 +43,8 @@ def tell(fact: Any) -> str:
     if not isinstance(fact, FoundRead):
         raise TypeError(f"nothing tells {type(fact).__name__}")
     read = in_words(fact.found, fact.sleeve_end_mm)
-    said = "; ".join(part for part in (read, fact.text) if part)
-    return f"As found: {said}: {', '.join(verdict.word for verdict in fact.verdicts)}."
+    words = "; ".join(part for part in (read, fact.text) if part)
+    return f"As found: {words}: {', '.join(verdict.word for verdict in fact.verdicts)}."
 
 
 def said(fact: Any) -> Any:

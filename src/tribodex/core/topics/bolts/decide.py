@@ -36,6 +36,7 @@ class ClosingCode(StrEnum):
 
 
 STAGE = "close_housing"
+# What can be measured there at all; worse than these is a slip of the finger, not a bad joint.
 GAP_UM, OFFSET_UM, OVER_UM, FOOT_UM = (
     (0.0, 60_000.0),
     (0.0, 50_000.0),

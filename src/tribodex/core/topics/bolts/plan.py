@@ -19,6 +19,7 @@ from tribodex.core.topics.bolts import commands as cmd
 from tribodex.core.topics.bolts import facts as ev
 from tribodex.core.working import Line, Result, Verdict
 
+# A bolt of no length and one longer than a man are slips.
 LONG_UM = (1_000.0, 3_000_000.0)
 
 
@@ -106,8 +107,8 @@ def _engaged(command: cmd.PlanJoint, thread: BoltThread) -> list[Verdict]:
     ]
 
 
-def _mm(said: str, name: str, shown: Shown) -> float:
-    return read_length(said, name, LengthUnit.MM, LONG_UM, shown).mm
+def _mm(typed: str, name: str, shown: Shown) -> float:
+    return read_length(typed, name, LengthUnit.MM, LONG_UM, shown).mm
 
 
 def _wrench(command: cmd.PlanJoint) -> TorqueWrench:

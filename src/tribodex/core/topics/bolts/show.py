@@ -252,7 +252,7 @@ def _ring(desk: Desk, state: Closing) -> RingInSeat | None:
 
 def lines_of(state: Closing) -> list[ClosingLine]:
     """What was judged, in the order of work."""
-    found = []
+    lines = []
     for what, fact in (
         ("Cap and base", state.paired),
         ("Under load", state.aligned),
@@ -260,29 +260,29 @@ def lines_of(state: Closing) -> list[ClosingLine]:
         ("Cap on", state.looked),
     ):
         if fact is not None:
-            found.append(ClosingLine(what, fact.verdict))
+            lines.append(ClosingLine(what, fact.verdict))
     for name, joint in state.joints.items():
-        found += [ClosingLine(name.capitalize(), verdict) for verdict in joint.plan.verdicts]
+        lines += [ClosingLine(name.capitalize(), verdict) for verdict in joint.plan.verdicts]
         if joint.at_torque:
-            found.append(
+            lines.append(
                 ClosingLine(
                     name.capitalize(),
                     Verdict("at torque", Level.GOOD, f"{joint.plan.count} bolts, every pass."),
                 )
             )
-    return found
+    return lines
 
 
 def figures(_: Desk, state: Closing) -> Sequence[Result]:
     """Torques, settings, and the gaps beside the outer ring; each under its joint's name."""
-    found: list[Result] = [state.gaps.figure] if state.gaps is not None else []
+    results: list[Result] = [state.gaps.figure] if state.gaps is not None else []
     for name, joint in state.joints.items():
         for one in (joint.plan.torque, joint.plan.setting):
             if one is not None:
-                found.append(
+                results.append(
                     replace(one, id=f"{one.id}_{name}", label=f"{name.capitalize()}: {one.label}")
                 )
-    return found
+    return results
 
 
 def findings(_: Desk, state: Closing) -> Sequence[str]:

@@ -376,8 +376,8 @@ def _hours_per_day(command: cmd.SetCare) -> float | None:
     return hours
 
 
-def _looks(said: str) -> tuple[str, ...]:
-    looks = tuple(dict.fromkeys(line.strip() for line in said.splitlines() if line.strip()))
+def _looks(typed: str) -> tuple[str, ...]:
+    looks = tuple(dict.fromkeys(line.strip() for line in typed.splitlines() if line.strip()))
     if len(looks) > MOST_LOOKS or any(len(look) > LONGEST_LOOK for look in looks):
         raise InvalidInput.at(
             "looks",
@@ -387,10 +387,10 @@ def _looks(said: str) -> tuple[str, ...]:
     return looks
 
 
-def _days(said: str, field: str) -> float | None:
-    if not said.strip():
+def _days(typed: str, field: str) -> float | None:
+    if not typed.strip():
         return None
-    days = parse_count(said.strip().removesuffix("days").removesuffix("d"), field)
+    days = parse_count(typed.strip().removesuffix("days").removesuffix("d"), field)
     if not 1 <= days <= 3650:
         raise InvalidInput.at(field, f"{days:g} days is out of range.", "1 to 3650 days")
     return days

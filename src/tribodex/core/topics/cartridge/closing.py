@@ -36,6 +36,7 @@ class ClosingCode(StrEnum):
     WRONG_FLINGER = "cartridge_work.wrong_flinger"
 
 
+# Gaps under a cover and at a flinger: a hand’s breadth would be a wrong part.
 SHORT_UM = (0.0, 300_000.0)
 
 

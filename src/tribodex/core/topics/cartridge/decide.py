@@ -57,6 +57,7 @@ INTO_HOUSING, NUT_PAIR, PACK, COVER_UP, SET_FLINGERS = (
     "cover_up",
     "set_flingers",
 )
+# Room below a vertical shaft, and lengths of it: five metres is a crane’s hook, not a cartridge.
 LONG_UM = (0.0, 5_000_000.0)
 
 
@@ -267,15 +268,15 @@ def slide_in_of(desk: Desk, plan: ev.CartridgePlan, ring_c: float, housing_c: fl
     apart the outer ring is in already.
     """
     at = plan.place(plan.made.first)
-    found = slide_in(bearing_of(desk, at), plan.ring_um[at], plan.hole_um[at], ring_c, housing_c)
+    result = slide_in(bearing_of(desk, at), plan.ring_um[at], plan.hole_um[at], ring_c, housing_c)
     if plan.made.seat(plan.made.first).separable and ring_c <= HAND_WARM_C:
         cool = Verdict(
             "cool enough",
             Level.GOOD,
             "Its outer ring is in the housing already; rollers and inner ring are hand-warm.",
         )
-        return replace(found, verdict=cool)
-    return found
+        return replace(result, verdict=cool)
+    return result
 
 
 def _ring(plan: ev.CartridgePlan, command: cmd.SeatRing) -> ev.RingSeated:

@@ -180,11 +180,14 @@ def figures(desk: Desk, state: Cartridge) -> Sequence[Result]:
     plan = state.plan
     if plan is None:
         return []
-    found = [plan.screws.torque, *([grease_between(plan.space)] if plan.space is not None else [])]
+    results = [
+        plan.screws.torque,
+        *([grease_between(plan.space)] if plan.space is not None else []),
+    ]
     if state.cooled is not None:
-        found.append(slide_in_of(desk, plan, state.cooled.ring_c, state.cooled.housing_c))
+        results.append(slide_in_of(desk, plan, state.cooled.ring_c, state.cooled.housing_c))
     if state.below is not None:
-        found.append(
+        results.append(
             replace(
                 free_height(state.below.stands_out_mm, state.below.free_mm),
                 id="free_before",
@@ -192,8 +195,8 @@ def figures(desk: Desk, state: Cartridge) -> Sequence[Result]:
             )
         )
     if state.over is not None:
-        found.append(free_height(state.over.stands_out_mm, state.over.free_mm))
-    found += [
+        results.append(free_height(state.over.stands_out_mm, state.over.free_mm))
+    results += [
         cover_result(plan, said)
         for side in SIDES
         if (said := state.covers[side].measured) is not None
@@ -201,8 +204,8 @@ def figures(desk: Desk, state: Cartridge) -> Sequence[Result]:
     for end, flinger in state.flingers.items():
         gap = flinger_gap(flinger.gap_mm, flinger_opens(plan, end))
         # Each figure is opened by its own name.
-        found.append(replace(gap, id=f"flinger_gap_{end}", label=f"{gap.label}, {end} end"))
-    return found
+        results.append(replace(gap, id=f"flinger_gap_{end}", label=f"{gap.label}, {end} end"))
+    return results
 
 
 def _rounds(state: Cartridge) -> list[str]:

@@ -188,16 +188,16 @@ def _steps(desk: Desk, state: Cartridge) -> tuple[CartridgeStep, ...]:
     plan = state.plan
     if plan is None:
         return ()
-    found = []
+    steps = []
     for step in steps_left(desk, state, plan):
         if step.part is None:
-            found.append(CartridgeStep("", "turn the housing over", step.up, ""))
+            steps.append(CartridgeStep("", "turn the housing over", step.up, ""))
             continue
         why = hindered(desk, state, plan, step.part)
-        found.append(
+        steps.append(
             CartridgeStep(step.part.id, step.part.name, None, why.words if why is not None else "")
         )
-    return tuple(found)
+    return tuple(steps)
 
 
 def _comes_off(desk: Desk, state: Cartridge) -> tuple[CartridgePart, ...]:
@@ -265,8 +265,8 @@ def _bearing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, side: Side) -
     )
 
 
-def _end(said: str) -> End | None:
-    return "drive" if said == "drive" else "far" if said == "far" else None
+def _end(typed: str) -> End | None:
+    return "drive" if typed == "drive" else "far" if typed == "far" else None
 
 
 def _flinger(state: Cartridge, end: End) -> CartridgeFlinger:

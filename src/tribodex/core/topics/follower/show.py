@@ -127,12 +127,12 @@ def view(_: Desk, state: Follower) -> FollowerWork:
 
 def figures(_: Desk, state: Follower) -> Sequence[Result]:
     """Clamp torque, and the fit where it was measured."""
-    found = []
+    results = []
     if state.fit is not None:
-        found.append(stud_fit(state.fit.stud_mm, state.fit.hole_mm))
+        results.append(stud_fit(state.fit.stud_mm, state.fit.hole_mm))
     if state.planned is not None and state.planned.clamp is not None:
-        found.append(clamp_result(state.planned.clamp))
-    return found
+        results.append(clamp_result(state.planned.clamp))
+    return results
 
 
 def looks(state: Follower) -> tuple[str, ...]:
@@ -150,7 +150,7 @@ def record(desk: Desk, state: Follower) -> Sequence[Section]:
         f"{state.planned.size.label}, {state.planned.mount.words}.",
         *(tell(fact) for fact in entries if fact is not None),
     )
-    rounds = Table(("On rounds",), tuple((one,) for one in looks(state)))
+    rounds = Table(("On rounds",), tuple((look,) for look in looks(state)))
     verdict = (
         state.clamped.verdict
         if state.clamped is not None

@@ -34,6 +34,7 @@ class OilWorkCode(StrEnum):
 
 
 STAGE = "fill"
+# How far below an edge grease or oil can stand in the largest housing.
 LEVEL_UM = (0.0, 3_000_000.0)
 
 

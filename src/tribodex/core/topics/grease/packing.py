@@ -58,24 +58,24 @@ def judge_pack(how: ev.Pack, turned: bool, pace: Pace, *, gauging_left: bool) ->
 def judge_corner(plan: ev.FillPlan, corner: int, amount: float) -> Verdict:
     """What a corner got against what it should."""
     asked, unit = plan.asked[corner - 1], "strokes" if plan.in_strokes else "g"
-    said = f"{number(amount)} of {number(asked)} {unit}"
+    words = f"{number(amount)} of {number(asked)} {unit}"
     room = max(1.0, 0.15 * asked) if plan.in_strokes else max(5.0, 0.15 * asked)
     if amount > asked + 2 * room:
         return Verdict(
             "too much here",
             Level.STOP,
-            f"{said}: take some out, and say what is in there now.",
+            f"{words}: take some out, and say what is in there now.",
             code=GreasingCode.TOO_MUCH_HERE,
         )
     if amount < asked / 2 - room or (amount == 0 and asked > 0):
         why = (
-            f"{said}: it starts with too little, and runs dry before the housing gives any. Fill it"
-            " up, and say what is in there in all."
+            f"{words}: it starts with too little, and runs dry before the housing gives any. Fill"
+            " it up, and say what is in there in all."
         )
         return Verdict("too little here", Level.STOP, why, code=GreasingCode.TOO_LITTLE_HERE)
     if abs(amount - asked) > room:
-        return Verdict("not as planned", Level.WATCH, f"{said}.")
-    return Verdict("filled", Level.GOOD, f"{said}.")
+        return Verdict("not as planned", Level.WATCH, f"{words}.")
+    return Verdict("filled", Level.GOOD, f"{words}.")
 
 
 def takes_grease(fitted: Fitted | None) -> str:

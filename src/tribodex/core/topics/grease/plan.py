@@ -57,6 +57,7 @@ class GreasingCode(StrEnum):
 
 
 CLEAN = "clean"
+# From the smallest insert to the largest housing that is packed by hand.
 HOUSING_UM = (10_000.0, 5_000_000.0)
 CORNERS = range(1, 9)
 _By = Literal["rule", "share", "sheet"]
@@ -343,10 +344,10 @@ def _into_housing(
     return found, others, taken, "share" if share is not None else "rule", sizes
 
 
-def _strokes(said: str) -> int | None:
+def _strokes(typed: str) -> int | None:
     """Strokes where a sheet counts them; None where it weighs."""
-    found = _STROKES.match(said)
-    return int(found[1]) if found is not None else None
+    match = _STROKES.match(typed)
+    return int(match[1]) if match is not None else None
 
 
 def _counted(command: cmd.PlanFill, strokes: int, source: str) -> Result:

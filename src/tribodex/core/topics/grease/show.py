@@ -222,26 +222,26 @@ def _housing(desk: Desk, state: Greasing) -> GreaseHousing | None:
 
 
 def _lines(state: Greasing) -> list[GreaseLine]:
-    found = []
+    lines = []
     if state.chosen is not None:
-        found.append(GreaseLine("What goes in", state.chosen.mixes))
-        found += [
+        lines.append(GreaseLine("What goes in", state.chosen.mixes))
+        lines += [
             GreaseLine("Its oil", figure.verdict)
             for figure in state.chosen.figures
             if figure.verdict is not None
         ]
     if state.planned is not None and state.planned.verdict is not None:
-        found.append(GreaseLine("Share of the housing", state.planned.verdict))
+        lines.append(GreaseLine("Share of the housing", state.planned.verdict))
     if state.packed is not None:
-        found.append(GreaseLine("Bearing", state.packed.verdict))
-    found += [
+        lines.append(GreaseLine("Bearing", state.packed.verdict))
+    lines += [
         GreaseLine(f"Corner {i}", c.verdict)
         for i, c in sorted(state.corners.items())
         if c.verdict.level is not Level.GOOD
     ]
     if state.oil is not None:
-        found += [GreaseLine("Oil", verdict) for verdict in state.oil.verdicts]
-    return found
+        lines += [GreaseLine("Oil", verdict) for verdict in state.oil.verdicts]
+    return lines
 
 
 def budget(plan: ev.FillPlan) -> Result | None:
@@ -256,17 +256,17 @@ def budget(plan: ev.FillPlan) -> Result | None:
 
 def figures(desk: Desk, state: Greasing) -> Sequence[Result]:
     """Amounts, and whether the oil is thick enough."""
-    found: list[Result] = []
+    results: list[Result] = []
     if state.planned is not None:
-        found += [state.planned.housing, state.planned.bearing, *state.planned.others]
+        results += [state.planned.housing, state.planned.bearing, *state.planned.others]
         if (sum_up := budget(state.planned)) is not None:
-            found.append(sum_up)
+            results.append(sum_up)
     if state.chosen is not None:
-        found += state.chosen.figures
+        results += state.chosen.figures
         fitted = desk.fitted(desk.at)
         if state.chosen.kind == "oil" and fitted is not None:
-            found.append(oil_level(fitted.bearing.bore_mm, fitted.bearing.outside_mm))
-    return found
+            results.append(oil_level(fitted.bearing.bore_mm, fitted.bearing.outside_mm))
+    return results
 
 
 def findings(desk: Desk, state: Greasing) -> Sequence[str]:

@@ -70,8 +70,8 @@ def decide(desk: Desk, state: Hub, command: Any) -> Sequence[Fact]:
             raise TypeError(f"a hub takes no {type(command).__name__}")
 
 
-def _temperature(said: str) -> float:
-    found = parse_temperature_c(said, "temperature")
+def _temperature(typed: str) -> float:
+    found = parse_temperature_c(typed, "temperature")
     if not TEMPERATURES_C[0] <= found <= TEMPERATURES_C[1]:
         raise InvalidInput.at(
             "temperature",
@@ -82,6 +82,7 @@ def _temperature(said: str) -> float:
 
 
 def _hole(state: Hub, plan: HubPlan, command: cmd.MeasureHole) -> ev.HoleMeasured:
+    # A tenth away is another bearing or another unit, not a worn hole.
     d = plan.bearing.outside_mm * 1000
     hole, ring = (
         (
@@ -114,6 +115,9 @@ def _fits(plan: HubPlan, hole_mm: float, ring_mm: float | None) -> Verdict:
     """
     allowed, nominal = plan.by_limits.um, plan.bearing.outside_mm
     of_hole = (hole_mm - nominal) * 1000
+    # With the hole alone the ring may be anywhere inside its own limits, so the hole is held to the
+    # drawing. With both measured only the fit counts: a hole outside its limits with a ring that
+    # suits it holds, and the other way round does not.
     if ring_mm is None:
         low, high = plan.hole_um.low, plan.hole_um.high
         tight, loose = of_hole < low - HOLE_UM, of_hole > high + HOLE_UM
@@ -144,21 +148,21 @@ def _fits(plan: HubPlan, hole_mm: float, ring_mm: float | None) -> Verdict:
 def _way(state: Hub, command: cmd.ChooseWayIn) -> ev.WayInChosen:
     if state.home:
         raise Refused("It is in already.")
-    found = next((one for one in ways(state) if one.way is command.way), None)
-    if found is None:
+    way = next((way for way in ways(state) if way.way is command.way), None)
+    if way is None:
         raise Refused(
             f"{command.way.words.capitalize()}: that is for a bearing whose inner ring is tight on"
             " its shaft too."
         )
     by, reason = command.decided_by.strip(), command.reason.strip()
-    if found.verdict.level in (Level.STOP, Level.UNKNOWN) and not (by and reason):
-        why = f"{command.way.words.capitalize()}: {found.verdict.word}. {found.verdict.reason}"
+    if way.verdict.level in (Level.STOP, Level.UNKNOWN) and not (by and reason):
+        why = f"{command.way.words.capitalize()}: {way.verdict.word}. {way.verdict.reason}"
         raise InvalidInput.at(
             "decided_by" if not by else "reason",
             why,
             "another way, or a name and a reason: they stand in the record",
         )
-    return ev.WayInChosen(command.way, found.verdict, by, reason)
+    return ev.WayInChosen(command.way, way.verdict, by, reason)
 
 
 def _on_the_way(state: Hub) -> None:
@@ -189,6 +193,7 @@ def judge_warmth(plan: HubPlan, hub_c: float) -> Verdict:
             Level.WATCH,
             f"{hub_c:.0f} °C, and nobody said how warm it may get: watch paint, seals and alloy.",
         )
+    # A thermometer is not surer than this; a stop is for what the hub did bear, not for a digit.
     if hub_c > plan.limit_c + READ_K:
         why = (
             f"{hub_c:.0f} °C, where {plan.limit_c:.0f} °C is allowed ({plan.limit_why}). Heat off;"
@@ -208,6 +213,7 @@ def _in(desk: Desk, state: Hub, command: cmd.PushIn) -> ev.PushedIn:
             raise Refused("First a reading of the warm hub.")
         if last[1].verdict.level is Level.STOP and _open(desk, last[1].verdict.code):
             raise Refused(f"It is {last[1].verdict.word}. {last[1].verdict.reason}")
+        # Typed from paper there is no clock to ask: the person who was there knew it.
         if desk.moment is not None and (desk.moment - last[0]).total_seconds() > READ_S:
             raise Refused("It was read minutes ago, and has cooled: read it again.")
         if last[1].hub_c < need:

@@ -146,8 +146,8 @@ def view(_: Desk, state: Hub) -> HubWork:
         topic="hub",
         asks=None,
         ways=tuple(
-            WayInView(one.way, one.way.words, one.verdict, one.reasons, one.against)
-            for one in ways(state)
+            WayInView(way.way, way.way.words, way.verdict, way.reasons, way.against)
+            for way in ways(state)
         ),
         chosen=state.way.way if state.way is not None else None,
         held_by=plan.held_by if plan is not None else None,
@@ -194,7 +194,7 @@ def record(desk: Desk, state: Hub) -> Sequence[Section]:
     warm = state.way is not None and state.way.way is WayIn.HEAT
     # A hub that was warmed took no force, and a cold one no heat.
     left_out = "push_in_force" if warm else "hub_heat"
-    counts = tuple(one for one in figures(desk, state) if one.id != left_out)
+    counts = tuple(figure for figure in figures(desk, state) if figure.id != left_out)
     return [
         Section(
             "Into its hub",

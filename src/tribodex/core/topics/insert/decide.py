@@ -51,6 +51,7 @@ _HOLE_WHY = {
     ),
     HoleStep.PLUG_BACK: "Left open it takes in grit with the first turn.",
 }
+# From the insert’s face to a mark on the shaft: nobody measures further with a rule.
 FACE_UM = (0.0, 300_000.0)
 
 
@@ -220,10 +221,10 @@ def judge(_: Desk, state: Insert, fact: ev.GreasedThroughHole) -> ev.GreasedThro
     )
 
 
-def _count(said: str, name: str, question: str) -> int:
-    if not said.strip():
+def _count(typed: str, name: str, question: str) -> int:
+    if not typed.strip():
         raise InvalidInput.at(name, question, "a whole number")
-    found = parse_count(said, name)
+    found = parse_count(typed, name)
     if found != int(found) or not 0 <= found <= 100:
         raise InvalidInput.at(name, f"{found:g} strokes?", "a whole number, 0 to 100")
     return int(found)
@@ -313,7 +314,7 @@ def move(_: Desk, state: Insert) -> Move:
         return Move(Do.CLOSE_HOLE, "New fitting, or plug", f"{why} {costs}")
     if state.hole_step is not None:
         bad_push = next(
-            (v for one in state.steps[-1:] for v in one.verdicts if v.level is Level.STOP), None
+            (v for step in state.steps[-1:] for v in step.verdicts if v.level is Level.STOP), None
         )
         if bad_push is not None and state.hole_step is HoleStep.STROKES:
             return stopped_by(Do.GREASE_THROUGH_HOLE, bad_push)

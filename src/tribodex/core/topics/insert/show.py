@@ -188,36 +188,36 @@ def view(_: Desk, state: Insert) -> InsertWork:
 
 
 def _lines(state: Insert) -> list[InsertLine]:
-    found = []
+    lines = []
     if state.plan is not None:
-        found.append(InsertLine("Housing", judge_iron(state.plan.iron, state.plan.shock)))
+        lines.append(InsertLine("Housing", judge_iron(state.plan.iron, state.plan.shock)))
     if state.out is not None:
-        found.append(InsertLine("Old insert", state.out.verdict))
+        lines.append(InsertLine("Old insert", state.out.verdict))
     if state.fitting is not None or state.bore is not None:
-        found.append(InsertLine("Groove's side", state.side.verdict))
+        lines.append(InsertLine("Groove's side", state.side.verdict))
     for what, fact in (
         ("New insert", state.entered),
         ("Square", state.centred),
         ("Grease hole", state.closed),
     ):
         if fact is not None:
-            found.append(InsertLine(what, fact.verdict))
-    found += [
-        InsertLine("Greased", verdict) for one in state.steps[-1:] for verdict in one.verdicts
+            lines.append(InsertLine(what, fact.verdict))
+    lines += [
+        InsertLine("Greased", verdict) for step in state.steps[-1:] for verdict in step.verdicts
     ]
-    return found
+    return lines
 
 
 def figures(_: Desk, state: Insert) -> Sequence[Result]:
     """The fitting's offset, and how square it stands."""
-    found = []
+    results = []
     if state.fitting is not None:
-        found.append(fitting_offset(state.fitting.to_marked_mm, state.fitting.to_other_mm))
+        results.append(fitting_offset(state.fitting.to_marked_mm, state.fitting.to_other_mm))
     if state.centred is not None:
-        found.append(
+        results.append(
             squareness(state.centred.first_mm, state.centred.second_mm, state.centred.circle_mm)
         )
-    return found
+    return results
 
 
 def record(desk: Desk, state: Insert) -> Sequence[Section]:

@@ -56,15 +56,15 @@ class Insert:
         """The step that is next of a greasing that was begun through a plugged hole; None where
         none is under way.
         """
-        begun = [one.step for one in self.steps]
+        begun = [step.step for step in self.steps]
         if HoleStep.PLUG_OUT not in begun or begun[-1] is HoleStep.PLUG_BACK:
             return None
         since = begun[len(begun) - 1 - begun[::-1].index(HoleStep.PLUG_OUT) :]
         if HoleStep.FITTING_IN not in since:
             return HoleStep.FITTING_IN
         went_in = any(
-            one.step is HoleStep.STROKES and one.push is Push.EASY
-            for one in self.steps[-len(since) :]
+            step.step is HoleStep.STROKES and step.push is Push.EASY
+            for step in self.steps[-len(since) :]
         )
         return HoleStep.PLUG_BACK if went_in else HoleStep.STROKES
 

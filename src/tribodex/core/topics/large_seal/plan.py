@@ -47,6 +47,7 @@ class LargeSealPlanCode(StrEnum):
     WARMING_NOT_KNOWN = "large_seal_plan.warming_not_known"
 
 
+# Shafts and their boxes as they are built; a mill’s largest trunnion is inside.
 SHAFT_UM, BOX_UM = (10_000.0, 6_000_000.0), (10_000.0, 2_000_000.0)
 # Usual temperature where it is fitted, when nobody says (°C; common practice, no source).
 USUAL_ROOM_C = 20.0
@@ -232,10 +233,10 @@ _ASKED = (
 )
 
 
-def _yes(said: str, name: str, question: str) -> bool:
-    if said not in ("yes", "no"):
+def _yes(typed: str, name: str, question: str) -> bool:
+    if typed not in ("yes", "no"):
         raise InvalidInput.at(name, question, "yes or no")
-    return said == "yes"
+    return typed == "yes"
 
 
 def _too_late(first: datetime, starts: datetime | None, now: datetime) -> list[Verdict]:
@@ -291,12 +292,12 @@ def _lead_in(
     return []
 
 
-def _moment(said: str) -> datetime:
+def _moment(typed: str) -> datetime:
     try:
-        found = datetime.fromisoformat(said.strip())
+        found = datetime.fromisoformat(typed.strip())
     except ValueError:
         raise InvalidInput.at(
-            "starts_at", f"“{said.strip()}” is no moment.", "2026-12-01T06:00"
+            "starts_at", f"“{typed.strip()}” is no moment.", "2026-12-01T06:00"
         ) from None
     if not 2000 < found.year < 2200:
         raise InvalidInput.at("starts_at", f"The year {found.year}?", "2026-12-01T06:00")

@@ -175,7 +175,7 @@ def view(desk: Desk, state: LargeSeal) -> LargeSealWork:
 
 
 def _lines(state: LargeSeal) -> list[LargeSealLine]:
-    found = [
+    lines = [
         LargeSealLine("Plan", verdict)
         for verdict in (state.plan.verdicts if state.plan is not None else ())
     ]
@@ -191,13 +191,13 @@ def _lines(state: LargeSeal) -> list[LargeSealLine]:
     )
     for what, fact in named:
         if fact is not None:
-            found.append(LargeSealLine(what, fact.verdict))
-    found += [
+            lines.append(LargeSealLine(what, fact.verdict))
+    lines += [
         LargeSealLine(f"{one.hour:g} o'clock", one.verdict)
         for one in state.pressed.values()
         if one.verdict.level is not Level.GOOD
     ]
-    return found
+    return lines
 
 
 def figures(_: Desk, state: LargeSeal) -> Sequence[Result]:

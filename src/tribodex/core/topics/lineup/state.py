@@ -202,7 +202,7 @@ def _moved(desk: Desk, state: ShaftState, names: dict[str, str]) -> list[Result]
         found.append(left)
     if reaches:
         # A gap is not said of one bearing: the farthest move counts.
-        reach = Span(min(one.low for one in reaches), max(one.high for one in reaches))
+        reach = Span(min(reach.low for reach in reaches), max(reach.high for reach in reaches))
         found += [grow.gap_left(gap.mm, reach, gap.closes, gap.name) for gap in state.gaps.values()]
     return found
 

@@ -53,6 +53,8 @@ ELSEWHERE = (
     "Nothing was wrong with the bearing: find what it was taken off for elsewhere (drive, coupling,"
     " foot, belt, the bearing beside it)"
 )
+# Fewer do not carry a ring, more do not fit into one: marks are compared with the pitch of the
+# rollers, and a wrong count would name a wrong cause.
 ROLLERS = (5, 200)
 # Across a face nothing is wider than this (µm).
 ACROSS_UM = (0.0, 1_500_000.0)
@@ -183,16 +185,16 @@ def _finding(desk: Desk, command: MarkFinding) -> FindingMarked:
     )
 
 
-def _rollers(said: str) -> int:
+def _rollers(typed: str) -> int:
     number = (
-        int(said.strip())
-        if said.strip().isascii() and said.strip().isdigit() and len(said.strip()) < 6
+        int(typed.strip())
+        if typed.strip().isascii() and typed.strip().isdigit() and len(typed.strip()) < 6
         else 0
     )
     if not ROLLERS[0] <= number <= ROLLERS[1]:
         raise InvalidInput.at(
             "rollers",
-            f"“{said.strip()}” rollers in one row?",
+            f"“{typed.strip()}” rollers in one row?",
             f"a whole number from {ROLLERS[0]} to {ROLLERS[1]}",
         )
     return number
@@ -261,7 +263,7 @@ def _judged(desk: Desk, state: Look, command: JudgePart) -> PartJudged:
         raise InvalidInput.at(
             "part",
             f"“{command.part}” is no part that is checked here.",
-            ", ".join(one.part for one in marks.parts),
+            ", ".join(part.part for part in marks.parts),
         )
     advised = judge_part(marks, rule, sight(desk, state).answered)
     by, reason, sign = command.decided_by.strip(), command.reason.strip(), command.sign.strip()

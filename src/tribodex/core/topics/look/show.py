@@ -357,14 +357,14 @@ def _shown(found: Sight) -> list[Ranked]:
     return [one for at, one in enumerate(ranked) if at < SHOWN or one in found.weighing.leading]
 
 
-def _cause(one: Ranked) -> LookCause:
+def _cause(cause: Ranked) -> LookCause:
     return LookCause(
-        id=one.cause.id,
-        words=one.cause.words,
-        standing=one.standing,
-        score=one.score,
-        iso=one.cause.iso,
-        reasons=one.reasons,
+        id=cause.cause.id,
+        words=cause.cause.words,
+        standing=cause.standing,
+        score=cause.score,
+        iso=cause.cause.iso,
+        reasons=cause.reasons,
     )
 
 
@@ -399,7 +399,7 @@ def record(desk: Desk, state: Look) -> Sequence[Section]:
     decided: list[Any] = [state.concluded, *state.parts.values(), *state.unusable.values()]
     lines = [
         *(tell(one) for one in decided if one is not None),
-        *(one.reason for one in overtaken_parts(desk, state, found).values()),
+        *(overtaken_part.reason for overtaken_part in overtaken_parts(desk, state, found).values()),
     ]
     seen = [(one.words, "from what was marked") for one in found.measured] + [
         (one.words, "") for one in state.seen.values()

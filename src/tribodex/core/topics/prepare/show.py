@@ -151,16 +151,16 @@ def view(desk: Desk, state: Prepared) -> PrepareWork:
 
 def figures(_: Desk, state: Prepared) -> Sequence[Result]:
     """The seat's mean with its working, and the real fit where the ring was measured too."""
-    found: list[Result] = []
+    results: list[Result] = []
     if state.planned is not None and state.form is not None:
-        found.append(
+        results.append(
             seat_result(
                 state.planned.spec, state.form, state.warmth.shaft_c if state.warmth else None
             )
         )
     if (fit := fit_of(state) or _with_limits(state)) is not None:
-        found.append(fit)
-    return found
+        results.append(fit)
+    return results
 
 
 def _with_limits(state: Prepared) -> Result | None:

@@ -176,22 +176,22 @@ def _shown(found: Advice) -> RemovalWay:
 def figures(desk: Desk, state: Removal) -> Sequence[Result]:
     """The force to expect, the tool that reaches it where one presses or pulls, and the nut's
     gap."""
-    found: list[Result] = []
+    results: list[Result] = []
     force = force_of(desk)
     if state.tight is not None and force is not None:
-        found.append(force)
+        results.append(force)
         if state.way is not None and state.way.way in (WayOff.PRESS, WayOff.PULLER):
-            found.append(tool_size(force))
+            results.append(tool_size(force))
     if state.nut is not None:
         asked = state.nut.asked
-        found.append(
+        results.append(
             nut_gap(
                 state.nut.gap_mm,
                 state.nut.whole_nut,
                 *((asked.gap_mm, asked.lines()) if asked is not None else ()),
             )
         )
-    return found
+    return results
 
 
 def record(desk: Desk, state: Removal) -> Sequence[Section]:

@@ -103,8 +103,8 @@ def _not_from_paper(desk: Desk, state: RunIn) -> None:
     )
 
 
-def _place(desk: Desk, said: str) -> tuple[str, str]:
-    at = desk.job.placed(said)
+def _place(desk: Desk, typed: str) -> tuple[str, str]:
+    at = desk.job.placed(typed)
     return at, desk.job.place(at).name
 
 
@@ -123,10 +123,10 @@ def _bumped(right: bool) -> ev.DirectionBumped:
     )
 
 
-def _ambient(said: str) -> float | None:
-    if not said.strip():
+def _ambient(typed: str) -> float | None:
+    if not typed.strip():
         return None
-    at = parse_temperature_c(said, "ambient")
+    at = parse_temperature_c(typed, "ambient")
     if not -40 <= at <= 60:
         raise InvalidInput.at(
             "ambient",
@@ -136,10 +136,10 @@ def _ambient(said: str) -> float | None:
     return at
 
 
-def _after(said: str) -> float | None:
-    if not said.strip():
+def _after(typed: str) -> float | None:
+    if not typed.strip():
         return None
-    minutes = parse_count(said.strip().removesuffix("min"), "after")
+    minutes = parse_count(typed.strip().removesuffix("min"), "after")
     if not 0 <= minutes <= 10_000:
         raise InvalidInput.at(
             "after",
@@ -150,6 +150,7 @@ def _after(said: str) -> float | None:
 
 
 def _read(desk: Desk, state: RunIn, command: cmd.ReadWarmth) -> ev.WarmthRead:
+    # Two numbers even for one reading: a crayon says only on which side of its mark it is.
     low, high = read_warmth(command.temperature, "temperature")
     vibration = None
     if command.vibration.strip():
@@ -161,7 +162,7 @@ def _read(desk: Desk, state: RunIn, command: cmd.ReadWarmth) -> ev.WarmthRead:
                 "0 to 200 mm/s r.m.s.; empty where it was not measured",
             )
     (place, name), ambient = _place(desk, command.place), _ambient(command.ambient)
-    made = ev.WarmthRead(
+    fact = ev.WarmthRead(
         place=place,
         name=name,
         low_c=low,
@@ -173,7 +174,7 @@ def _read(desk: Desk, state: RunIn, command: cmd.ReadWarmth) -> ev.WarmthRead:
         vibration_mm_s=vibration,
         after_min=_after(command.after),
     )
-    return replace(made, verdicts=stops_of(desk, state, made))
+    return replace(fact, verdicts=stops_of(desk, state, fact))
 
 
 def stops_of(desk: Desk, state: RunIn, made: ev.WarmthRead) -> tuple[Verdict, ...]:
@@ -201,6 +202,7 @@ def stops_of(desk: Desk, state: RunIn, made: ev.WarmthRead) -> tuple[Verdict, ..
     before = (
         {
             v.code
+            # A stop that stood before this reading has its alarm already.
             for v in verdicts_of(desk, replace(with_it, read={made.place: reads}), made.place)
             if v.level is Level.STOP
         }
@@ -221,8 +223,8 @@ def _of_reading(verdict: Verdict) -> bool:
 
 def judge(desk: Desk, state: RunIn, now: Any) -> Fact:
     """A reading judged anew after a correction, from the run as it was before it."""
-    made: Fact = replace(now, verdicts=stops_of(desk, state, replace(now, verdicts=())))
-    return made
+    fact: Fact = replace(now, verdicts=stops_of(desk, state, replace(now, verdicts=())))
+    return fact
 
 
 def _concluded(desk: Desk, state: RunIn, command: cmd.ConcludeRun) -> ev.RunConcluded:
@@ -254,6 +256,8 @@ def _concluded(desk: Desk, state: RunIn, command: cmd.ConcludeRun) -> ev.RunConc
             " not well."
         )
     said = command.text.strip()
+    # Whoever ends a run may know more than was measured, so this never forbids it; but nothing
+    # that is open is passed over without a word.
     open_ = [
         f"{name}: {verdict.word}"
         for name, verdict in every
@@ -269,7 +273,9 @@ def _concluded(desk: Desk, state: RunIn, command: cmd.ConcludeRun) -> ev.RunConc
     return ev.RunConcluded(
         command.well,
         said,
-        tuple(f"{name}: {', '.join(one.word for one in verdicts)}" for name, verdicts in found),
+        tuple(
+            f"{name}: {', '.join(verdict.word for verdict in verdicts)}" for name, verdicts in found
+        ),
     )
 
 
@@ -298,12 +304,14 @@ def judged(desk: Desk, run: Run, place: str) -> Result:
 def verdicts_of(desk: Desk, run: Run, place: str) -> list[Verdict]:
     """Everything that is judged of a bearing in this run: warmth, purge, what is heard,
     vibration."""
-    found = []
+    verdicts = []
     warm = judged(desk, run, place).verdict
     if warm is not None:
-        found.append(warm)
+        verdicts.append(warm)
     greased = run.greased.get(place)
     if greased is not None:
+        # New grease warms a bearing that is well: only what is read after it says how it settles,
+        # and the last reading before it is what it has to come back to.
         before = [
             w.middle_c for w in run.warmth(place) if w.minutes <= greased and w.middle_c is not None
         ]
@@ -312,15 +320,17 @@ def verdicts_of(desk: Desk, run: Run, place: str) -> list[Verdict]:
             for w in run.warmth(place)
             if w.minutes > greased
         ]
-        found.append(judge_purge(before[-1] if before else None, after, limits_of(desk, place)))
+        verdicts.append(judge_purge(before[-1] if before else None, after, limits_of(desk, place)))
     reads = sorted(run.read.get(place, []), key=lambda read: read[0])
     if reads:
-        found += [
+        # Warmth is judged over the whole run; a noise or a shake that went away is not heard now.
+        # That it was there once is kept by its alarm.
+        verdicts += [
             verdict
             for verdict in (heard(reads[-1][1].noise), shaken(reads[-1][1].vibration_mm_s))
             if verdict is not None
         ]
-    return found
+    return verdicts
 
 
 def heard(noise: ev.Noise) -> Verdict | None:
@@ -365,21 +375,21 @@ def shaken(vibration_mm_s: float | None) -> Verdict | None:
     """What a vibration says; None where it was not measured."""
     if vibration_mm_s is None:
         return None
-    said = f"{vibration_mm_s:g} mm/s"
+    words = f"{vibration_mm_s:g} mm/s"
     if vibration_mm_s >= SHAKES_STOP:
         return Verdict(
             "shakes too much",
             Level.STOP,
-            f"{said}: stop; foundation, balance, alignment.",
+            f"{words}: stop; foundation, balance, alignment.",
             code=RunCode.SHAKES_TOO_MUCH,
         )
     if vibration_mm_s >= SHAKES_LOOK:
         return Verdict(
             "shakes",
             Level.WATCH,
-            f"{said}: what it was before the change tells whether it is the bearing.",
+            f"{words}: what it was before the change tells whether it is the bearing.",
         )
-    return Verdict("runs quietly", Level.GOOD, f"{said}.", code=RunCode.QUIET)
+    return Verdict("runs quietly", Level.GOOD, f"{words}.", code=RunCode.QUIET)
 
 
 def next_asked(run: Run) -> float | None:

@@ -119,7 +119,7 @@ def _settles(desk: Desk, state: RunIn, run: Run | None, place: str) -> Verdict |
     """
     if run is None:
         return not_yet("It was not started yet.")
-    found = worst(verdicts_of(desk, run, place))
-    if found is not None and found.level is Level.UNKNOWN and state.concluded is not None:
-        return Verdict("concluded in words", Level.WATCH, f"{found.word}; {state.concluded.text}")
-    return found
+    verdict = worst(verdicts_of(desk, run, place))
+    if verdict is not None and verdict.level is Level.UNKNOWN and state.concluded is not None:
+        return Verdict("concluded in words", Level.WATCH, f"{verdict.word}; {state.concluded.text}")
+    return verdict

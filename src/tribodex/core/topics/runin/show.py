@@ -274,8 +274,8 @@ def record(desk: Desk, state: RunIn) -> Sequence[Section]:
     ]
 
 
-def _shakes(one: ev.WarmthRead) -> str:
-    return f"{number(one.vibration_mm_s)} mm/s" if one.vibration_mm_s is not None else ""
+def _shakes(fact: ev.WarmthRead) -> str:
+    return f"{number(fact.vibration_mm_s)} mm/s" if fact.vibration_mm_s is not None else ""
 
 
 def _verdict(desk: Desk, state: RunIn) -> Verdict | None:

@@ -44,7 +44,9 @@ class SealPlan:
 
     def figure(self, id: str) -> tuple[float | None, float | None] | None:
         """A figure of the plan, both ends; None where it has none."""
-        return next(((one.value, one.value_to) for one in self.figures if one.id == id), None)
+        return next(
+            ((figure.value, figure.value_to) for figure in self.figures if figure.id == id), None
+        )
 
 
 @dataclass(frozen=True)

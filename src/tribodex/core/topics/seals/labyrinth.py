@@ -30,6 +30,7 @@ class LabyrinthCode(StrEnum):
     SCREWS_LOOSE = "seal_work.screws_loose"
 
 
+# Between the rings of a labyrinth; wider is the wrong ring or a slip.
 GAP_UM = (0.0, 30_000.0)
 # Oftener than so is a slip, and seldomer (days, h; common practice, no source).
 DAYS, HOURS = (1.0, 3650.0), (1.0, 20_000.0)
@@ -122,9 +123,9 @@ def _stops(verdict: Verdict | None) -> bool:
     return verdict is not None and verdict.level is Level.STOP
 
 
-def _tight(plan: ev.SealPlan, said: ev.LabyrinthPlaced) -> Verdict | None:
-    nm = said.torque_nm
-    if said.reached is False:
+def _tight(plan: ev.SealPlan, fact: ev.LabyrinthPlaced) -> Verdict | None:
+    nm = fact.torque_nm
+    if fact.reached is False:
         why = (
             "The half with the screws belongs outside: with the cap closed no key reaches them."
             " Off, turn it round, again."
@@ -138,7 +139,7 @@ def _tight(plan: ev.SealPlan, said: ev.LabyrinthPlaced) -> Verdict | None:
             Level.WATCH,
             "Which set screws it has was not said: there is no torque to compare it with.",
         )
-    if plan.screw is not None and said.screws:
+    if plan.screw is not None and fact.screws:
         return Verdict(
             "torque not read", Level.WATCH, f"Tight by key; {plan.screw.words} is asked."
         )
@@ -180,10 +181,10 @@ def kept(state: Seals, plan: ev.SealPlan, command: cmd.KeepSeal) -> ev.SealKept:
     return ev.SealKept(hours, days, per_day, text(command.source, "source", expected))
 
 
-def _within(said: str, name: str, limits: tuple[float, float], words: str) -> float | None:
-    if not said.strip():
+def _within(typed: str, name: str, limits: tuple[float, float], words: str) -> float | None:
+    if not typed.strip():
         return None
-    bare = said.strip().lower()
+    bare = typed.strip().lower()
     for unit in ("hours", "days", "h", "d"):
         bare = bare.removesuffix(unit).strip()
     found = parse_count(bare, name)

@@ -49,6 +49,7 @@ class SealPlanCode(StrEnum):
 
 
 INBOARD = "inboard_ring"
+# Shaft or seat, width of a seal, and how far a shaft moves in it, as they are built.
 LONG_UM, WIDTH_UM, MOVES_UM = (5_000.0, 3_000_000.0), (1_000.0, 60_000.0), (0.0, 60_000.0)
 SIDES: dict[str, tuple[ev.Side, ...]] = {
     "both": ("inboard", "outboard"),

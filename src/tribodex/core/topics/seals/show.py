@@ -241,7 +241,7 @@ def view(desk: Desk, state: Seals) -> SealWork:
         halves=plan is not None and plan.halves,
         asks_moves=asking and play_asked(desk, None)[0].value is None,
         screw=plan.screw.words if plan is not None and plan.screw is not None else "",
-        sides=tuple(_side(state, one) for one in state.sides),
+        sides=tuple(_side(state, side) for side in state.sides),
         due_side=side,
         shaft_mm=shaft_here(desk) or 0.0,
         bore_mm=b.bore_mm if b is not None else 0.0,
@@ -287,7 +287,7 @@ def _side(state: Seals, side: ev.Side) -> SealSide:
 
 
 def _lines(state: Seals) -> list[SealLine]:
-    found = [
+    lines = [
         SealLine("Plan", verdict)
         for verdict in (state.plan.verdicts if state.plan is not None else ())
     ]
@@ -300,8 +300,8 @@ def _lines(state: Seals) -> list[SealLine]:
                 and not state.plan.kind.has_lip
             ):
                 continue
-            found += [SealLine(side.capitalize(), verdict) for verdict in fact.judgements()]
-    return found
+            lines += [SealLine(side.capitalize(), verdict) for verdict in fact.judgements()]
+    return lines
 
 
 def _of(

@@ -41,6 +41,7 @@ class SecuredCode(StrEnum):
 
 
 SET_ON, SECURE = "set_on", "secure"
+# Between ring and shoulder on the way home; more is a ring that is not on its seat yet.
 GAPS_UM = (0.0, 60_000.0)
 # No shop and no ring is colder or warmer (°C).
 TEMPERATURES_C = (-40.0, 400.0)
@@ -126,8 +127,8 @@ def _planned(state: Shouldered) -> ShoulderPlan:
     return state.planned
 
 
-def _temperature(said: str, name: str) -> float:
-    found = parse_temperature_c(said, name)
+def _temperature(typed: str, name: str) -> float:
+    found = parse_temperature_c(typed, name)
     if not TEMPERATURES_C[0] <= found <= TEMPERATURES_C[1]:
         raise InvalidInput.at(
             name,
@@ -140,20 +141,20 @@ def _temperature(said: str, name: str) -> float:
 def _way(desk: Desk, state: Shouldered, command: cmd.ChooseWayOn) -> ev.WayOnChosen:
     if state.home is not None:
         raise Refused("It is on already.")
-    found = next((one for one in ways(desk, state) if one.way is command.way), None)
-    if found is None:
+    way = next((way for way in ways(desk, state) if way.way is command.way), None)
+    if way is None:
         raise Refused(
             f"{command.way.words.capitalize()}: that is for a ring whose outer ring goes into its"
             " housing at the same time."
         )
     by, reason = command.decided_by.strip(), command.reason.strip()
-    if found.verdict.level in (Level.STOP, Level.UNKNOWN) and not (by and reason):
+    if way.verdict.level in (Level.STOP, Level.UNKNOWN) and not (by and reason):
         raise InvalidInput.at(
             "decided_by" if not by else "reason",
-            f"{command.way.words.capitalize()}: {found.verdict.word}. {found.verdict.reason}",
+            f"{command.way.words.capitalize()}: {way.verdict.word}. {way.verdict.reason}",
             "another way, or a name and a reason: they stand in the record",
         )
-    return ev.WayOnChosen(command.way, found.verdict, by, reason)
+    return ev.WayOnChosen(command.way, way.verdict, by, reason)
 
 
 def _on_the_way(state: Shouldered) -> None:
@@ -295,7 +296,7 @@ def _hold(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.HoldFa
     return _nut(plan, command, said)
 
 
-def _nut(plan: ShoulderPlan, command: cmd.HoldFast, said: str) -> ev.HeldFast:
+def _nut(plan: ShoulderPlan, command: cmd.HoldFast, typed: str) -> ev.HeldFast:
     """A lock nut: at its maker's torque where that is known, on to the next slot by tightening, its
     tab in.
     """
@@ -310,7 +311,7 @@ def _nut(plan: ShoulderPlan, command: cmd.HoldFast, said: str) -> ev.HeldFast:
         why = "No tab lies in a slot: tighten to the next one, never loosen, and bend it in."
         return ev.HeldFast(
             plan.held_by,
-            said,
+            typed,
             Verdict("not locked", Level.STOP, why, code=SecuredCode.NOT_LOCKED),
             nm,
         )
@@ -319,7 +320,7 @@ def _nut(plan: ShoulderPlan, command: cmd.HoldFast, said: str) -> ev.HeldFast:
             "Tab in its slot. Its maker's torque is not in the plan: what the wrench showed is"
             " kept, and not judged."
         )
-        return ev.HeldFast(plan.held_by, said, Verdict("torque not checked", Level.WATCH, why), nm)
+        return ev.HeldFast(plan.held_by, typed, Verdict("torque not checked", Level.WATCH, why), nm)
     if nm is not None and plan.nut_nm is not None:
         asked = Span(plan.nut_nm, plan.nut_nm)
         torque = judge_torque(
@@ -329,14 +330,14 @@ def _nut(plan: ShoulderPlan, command: cmd.HoldFast, said: str) -> ev.HeldFast:
             high_why="it takes the bearing's clearance.",
         )
         if torque.level is not Level.GOOD:
-            return ev.HeldFast(plan.held_by, said, torque, nm)
+            return ev.HeldFast(plan.held_by, typed, torque, nm)
         return ev.HeldFast(
             plan.held_by,
-            said,
+            typed,
             Verdict("locked", Level.GOOD, f"{torque.reason} Tab in its slot."),
             nm,
         )
-    return ev.HeldFast(plan.held_by, said, Verdict("locked", Level.GOOD, "Tab in its slot."))
+    return ev.HeldFast(plan.held_by, typed, Verdict("locked", Level.GOOD, "Tab in its slot."))
 
 
 def _set(state: Shouldered, plan: ShoulderPlan, command: cmd.ReadSetting) -> ev.SettingRead:

@@ -185,7 +185,7 @@ def worst(figures: tuple[Result, ...]) -> Level:
     """The worst level of the figures' verdicts."""
     order = (Level.GOOD, Level.WATCH, Level.UNKNOWN, Level.STOP)
     return max(
-        (one.verdict.level for one in figures if one.verdict is not None),
+        (figure.verdict.level for figure in figures if figure.verdict is not None),
         key=order.index,
         default=Level.GOOD,
     )

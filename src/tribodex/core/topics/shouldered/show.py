@@ -190,8 +190,8 @@ def view(desk: Desk, state: Shouldered) -> ShoulderWork:
         asks=None,
         topic="shouldered",
         ways=tuple(
-            WayOnView(one.way, one.way.words, one.verdict, one.reasons, one.against)
-            for one in ways(desk, state)
+            WayOnView(way.way, way.way.words, way.verdict, way.reasons, way.against)
+            for way in ways(desk, state)
         ),
         chosen=state.way.way if state.way is not None else None,
         held_by=plan.held_by if plan is not None else None,

@@ -202,7 +202,7 @@ def figures_now(desk: Desk, state: Shouldered) -> tuple[Result, ...]:
 
 def figure(figures: tuple[Result, ...], name: str) -> Result:
     """One of the targets."""
-    return next(one for one in figures if one.id == name)
+    return next(figure for figure in figures if figure.id == name)
 
 
 def ways(desk: Desk, state: Shouldered) -> tuple[AdviceOn, ...]:

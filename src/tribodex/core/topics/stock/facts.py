@@ -123,11 +123,11 @@ class PositionCompared(Fact):
     def judgements(self) -> tuple[Verdict, ...]:
         if not self.differs:
             return ()
-        said = "; ".join(
+        words = "; ".join(
             f"{d.what}: {d.specified} by the plant's list, {d.found} planned" for d in self.differs
         )
         if any(d.another_size for d in self.differs):
-            why = f"{said}. Its sleeve and its housing are for the one that is listed."
+            why = f"{words}. Its sleeve and its housing are for the one that is listed."
             return (
                 Verdict(
                     "not this position's bearing", Level.STOP, why, code=StockCode.NOT_THE_POSITIONS
@@ -137,7 +137,7 @@ class PositionCompared(Fact):
             Verdict(
                 "not as listed for this position",
                 Level.STOP,
-                f"{said}.",
+                f"{words}.",
                 code=StockCode.ANOTHER_SUFFIX,
             ),
         )

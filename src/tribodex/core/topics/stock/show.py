@@ -215,19 +215,19 @@ def record(desk: Desk, state: Stock) -> Sequence[Section]:
     if state.numbers:
         rows2 = tuple(
             (
-                names[one.place],
+                names[number.place],
                 c.what,
                 c.value,
                 c.why,
                 f"confirmed: {c.confirmed}" if c.confirmed else MEMORY,
             )
-            for one in state.numbers.values()
-            for c in one.candidates
+            for number in state.numbers.values()
+            for c in number.candidates
         )
         slips = tuple(
-            (names[one.place], "slip", v.word, v.reason, "")
-            for one in state.numbers.values()
-            for v in one.verdicts
+            (names[number.place], "slip", v.word, v.reason, "")
+            for number in state.numbers.values()
+            for v in number.verdicts
             if v.level is Level.STOP
         )
         tables.append(

@@ -38,6 +38,7 @@ class StopCode(StrEnum):
 
 
 STAGE = "stop"
+# A gun is empty long before: a greater count is a slip, or the meter of the gun.
 MOST_STROKES = 1000
 # A round is walked within so many days of being opened: later than that no hour meter is judged
 # (days; our figure).
@@ -181,17 +182,17 @@ def _is_done(
     return kind is not CareKind.GREASE or bool(strokes)
 
 
-def _strokes(said: str, name: str) -> int | None:
-    if not said.strip():
+def _strokes(typed: str, name: str) -> int | None:
+    if not typed.strip():
         return None
-    strokes = parse_count(said, name)
+    strokes = parse_count(typed, name)
     if strokes != int(strokes) or not 0 <= strokes <= MOST_STROKES:
         raise InvalidInput.at(name, f"{strokes:g} strokes?", f"a whole number, 0 to {MOST_STROKES}")
     return int(strokes)
 
 
 def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> list[Verdict]:
-    found = []
+    verdicts = []
     if (
         command.grease.strip()
         and plan.grease
@@ -201,16 +202,16 @@ def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> l
             f"{command.grease.strip()}, where {plan.grease} is in there: whether they mix is looked"
             " up before the next stroke."
         )
-        found.append(Verdict("another grease", Level.STOP, why, code=StopCode.ANOTHER_GREASE))
+        verdicts.append(Verdict("another grease", Level.STOP, why, code=StopCode.ANOTHER_GREASE))
     if strokes is None or plan.strokes is None:
-        return found
-    said = f"{strokes} of {plan.strokes} strokes"
+        return verdicts
+    words = f"{strokes} of {plan.strokes} strokes"
     if plan.way in (CareWay.SEALED_INSERT, CareWay.COUNTED) and strokes > plan.strokes:
-        found.append(
+        verdicts.append(
             Verdict(
                 "too many strokes",
                 Level.STOP,
-                f"{said}: tight seals blow. Look at them now, and at its temperature in an hour.",
+                f"{words}: tight seals blow. Look at them now, and at its temperature in an hour.",
                 code=StopCode.TOO_MANY_STROKES,
             )
         )
@@ -219,50 +220,50 @@ def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> l
         and command.shows == "no"
         and strokes >= PRESS_SHARE * plan.strokes
     ):
-        found.append(
+        verdicts.append(
             Verdict(
                 "does not come out",
                 Level.STOP,
-                f"{said} and nothing shows: relief or line shut. No more; more would blow the"
+                f"{words} and nothing shows: relief or line shut. No more; more would blow the"
                 " seals.",
                 code=StopCode.DOES_NOT_COME_OUT,
             )
         )
     elif strokes > max(OVER * plan.strokes, plan.strokes + 1):
         why = (
-            f"{said}: too much churns and heats. Let it out at the drain, watch its temperature,"
+            f"{words}: too much churns and heats. Let it out at the drain, watch its temperature,"
             " look why it took so much."
         )
-        found.append(Verdict("too much grease", Level.STOP, why, code=StopCode.TOO_MUCH_GREASE))
+        verdicts.append(Verdict("too much grease", Level.STOP, why, code=StopCode.TOO_MUCH_GREASE))
     elif plan.way is CareWay.UNTIL_SHOWS and command.shows == "no":
-        found.append(Verdict("nothing shows yet", Level.WATCH, f"{said}."))
+        verdicts.append(Verdict("nothing shows yet", Level.WATCH, f"{words}."))
     elif not strokes and CareKind.GREASE in plan.due:
-        found.append(Verdict("not greased", Level.WATCH, f"{said}: it stays due."))
+        verdicts.append(Verdict("not greased", Level.WATCH, f"{words}: it stays due."))
     elif strokes < SHORT * plan.strokes and command.shows != "yes":
-        found.append(
-            Verdict("short", Level.WATCH, f"{said}: less than it asks for, and no grease shows.")
+        verdicts.append(
+            Verdict("short", Level.WATCH, f"{words}: less than it asks for, and no grease shows.")
         )
     elif strokes:
-        found.append(Verdict("greased", Level.GOOD, f"{said}."))
-    return found
+        verdicts.append(Verdict("greased", Level.GOOD, f"{words}."))
+    return verdicts
 
 
 def _of_hole(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> list[Verdict]:
     """How the gun pushed, and whether the plug is back."""
-    found = [judge_push(Push(command.push))] if command.push in ("hard", "not") else []
+    verdicts = [judge_push(Push(command.push))] if command.push in ("hard", "not") else []
     if plan.plug and strokes and command.plug_back == "no":
         why = (
             "Left open, or with a fitting in grit: dirt goes in with the first turn. The plug back"
             " now."
         )
-        found.append(Verdict("plug not back", Level.STOP, why, code=StopCode.PLUG_NOT_BACK))
-    return found
+        verdicts.append(Verdict("plug not back", Level.STOP, why, code=StopCode.PLUG_NOT_BACK))
+    return verdicts
 
 
 def _of_seals(plan: ev.StopPlan, strokes: int, command: cmd.DoStop) -> list[Verdict]:
     """A labyrinth purged: it shows, or it is shut; much more than last time goes somewhere else."""
     last = f", {plan.seal_strokes} last time" if plan.seal_strokes is not None else ""
-    said = f"{strokes} strokes into its seals{last}"
+    words = f"{strokes} strokes into its seals{last}"
     if command.seal_shows == "yes" and not strokes:
         return [
             Verdict(
@@ -275,18 +276,18 @@ def _of_seals(plan: ev.StopPlan, strokes: int, command: cmd.DoStop) -> list[Verd
                 Verdict(
                     "seals took much",
                     Level.WATCH,
-                    f"{said}: a gap has opened, or it went into the bearing. Look, and at its"
+                    f"{words}: a gap has opened, or it went into the bearing. Look, and at its"
                     " temperature.",
                 )
             ]
-        return [Verdict("seals purged", Level.GOOD, f"{said}, it shows all round.")]
+        return [Verdict("seals purged", Level.GOOD, f"{words}, it shows all round.")]
     if plan.seal_strokes is not None and strokes >= PRESS_SHARE * plan.seal_strokes:
         why = (
-            f"{said} and nothing shows: fitting or line shut, or it goes into the bearing. No more"
+            f"{words} and nothing shows: fitting or line shut, or it goes into the bearing. No more"
             " until that is found."
         )
         return [Verdict("seals do not purge", Level.STOP, why, code=StopCode.SEALS_DO_NOT_PURGE)]
-    return [Verdict("seals not purged yet", Level.WATCH, f"{said}, nothing shows: it stays due.")]
+    return [Verdict("seals not purged yet", Level.WATCH, f"{words}, nothing shows: it stays due.")]
 
 
 def _of_warmth(plan: ev.StopPlan, low_c: float | None, high_c: float | None) -> list[Verdict]:
@@ -318,8 +319,8 @@ def _of_warmth(plan: ev.StopPlan, low_c: float | None, high_c: float | None) -> 
     ]
 
 
-def _hours(said: str, name: str) -> float | None:
-    return parse_count(said.strip().removesuffix("h"), name) if said.strip() else None
+def _hours(typed: str, name: str) -> float | None:
+    return parse_count(typed.strip().removesuffix("h"), name) if typed.strip() else None
 
 
 def _of_meter(plan: ev.StopPlan, meter_h: float | None, old_h: float | None) -> list[Verdict]:
@@ -328,13 +329,13 @@ def _of_meter(plan: ev.StopPlan, meter_h: float | None, old_h: float | None) -> 
     if meter_h is None or plan.meter_h is None or plan.meter_on is None:
         return []
     meter_h = old_h if old_h is not None else meter_h
-    said = f"{meter_h:g} h, {plan.meter_h:g} h on {plan.meter_on}"
+    words = f"{meter_h:g} h, {plan.meter_h:g} h on {plan.meter_on}"
     if meter_h < plan.meter_h:
         why = (
             "It does not count. Read it again; where the meter was replaced, say what the old one"
             " showed last."
         )
-        return [Verdict("meter went backwards", Level.WATCH, f"{said}. {why}")]
+        return [Verdict("meter went backwards", Level.WATCH, f"{words}. {why}")]
     if plan.opened_on is not None and meter_h - plan.meter_h > 24 * (
         (plan.opened_on - plan.meter_on).days + WALKED_DAYS
     ):
@@ -342,7 +343,7 @@ def _of_meter(plan: ev.StopPlan, meter_h: float | None, old_h: float | None) -> 
             Verdict(
                 "meter too far",
                 Level.WATCH,
-                f"{said}: more hours than went by: it does not count. Read it again.",
+                f"{words}: more hours than went by: it does not count. Read it again.",
             )
         ]
     return []

@@ -34,10 +34,10 @@ def ask_if_hurried(desk: Desk, command: object) -> None:
     }
     if len(others) + 1 < HURRIED:
         return
-    said = (
+    words = (
         f"{len(others) + 1} stops within a minute: were you at each of them, and was it done there?"
     )
     raise ReadBack(
-        said,
-        Field(FIELD, said, "skip those that you were not at, with the reason", (ASK,), meant=True),
+        words,
+        Field(FIELD, words, "skip those that you were not at, with the reason", (ASK,), meant=True),
     )

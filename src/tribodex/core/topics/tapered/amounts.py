@@ -19,6 +19,7 @@ from tribodex.core.quantities import (
 from tribodex.core.topics.tapered.commands import StartGauging, TurnUnit
 from tribodex.core.topics.tapered.plan import Plan
 
+# A mounting ends within a turn of the nut; two turns in one go were never meant.
 MOST_TURN_DEG = 720.0
 
 

@@ -279,7 +279,7 @@ class Attempt:
     def wrong_parts(self) -> tuple[ev.LookedAt, ...]:
         """Looks that found parts which do not belong together."""
         return tuple(
-            said for said in self.looks.values() if PROVES.get(said.found) is Explanation.TAPER
+            look for look in self.looks.values() if PROVES.get(look.found) is Explanation.TAPER
         )
 
     def looked(self) -> dict[LookTarget, LookFound]:

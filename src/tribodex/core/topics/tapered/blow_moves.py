@@ -49,7 +49,7 @@ def grew_move(found: Parted) -> NextMove:
     """More play than before the blows: nothing goes on before it is known which gauging is wrong,
     or what has let go.
     """
-    said = (
+    words = (
         f"The feeler reads {um_text(found.read_um)}, and {um_text(found.expected_um)} was gauged"
         " before. Blows cannot give play back: one of the two is wrong, or the seat has let go."
     )
@@ -68,7 +68,7 @@ def grew_move(found: Parted) -> NextMove:
     return NextMove(
         Do.PARTED,
         headline,
-        f"{said} {told}",
+        f"{words} {told}",
         "Nothing is struck or locked before it is known why.",
         points=found.explanations,
         stops=True,

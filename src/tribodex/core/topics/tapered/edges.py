@@ -252,14 +252,14 @@ def _initial(state: Tapered) -> Verdict:
     under_way = state.open_gauging()
     if under_way is not None and under_way.attempt == 0:
         return not_yet("A gauging is open.")
-    found = closed.initial_verdict
-    if stop == "group" and found is not None:
-        return found
+    verdict = closed.initial_verdict
+    if stop == "group" and verdict is not None:
+        return verdict
     # Not decided between two groups: it is said at the end, and does not keep the nut from being
     # driven.
     return (
-        found
-        if found is not None and found.level is Level.WATCH
+        verdict
+        if verdict is not None and verdict.level is Level.WATCH
         else Verdict("gauged", Level.GOOD, "Gauged before mounting.")
     )
 

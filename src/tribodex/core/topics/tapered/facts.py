@@ -19,6 +19,7 @@ from tribodex.core.topics.tapered.looks import MECHANISM, PROVES, WORDS, LookFou
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.working import Level, Verdict
 
+# Kept in each fact: a log is judged by the formulas it was made with, whatever changed since.
 FORMULA_VERSION = 3
 
 

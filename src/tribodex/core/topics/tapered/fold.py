@@ -68,25 +68,25 @@ def _nut_moved(state: Tapered) -> None:
 
 
 @_on(ev.TaperedPlanned)
-def _planned(state: Tapered, _: Event, said: ev.TaperedPlanned) -> None:
-    state.planned = said.plan
-    state.risk = said.plan.risk
+def _planned(state: Tapered, _: Event, fact: ev.TaperedPlanned) -> None:
+    state.planned = fact.plan
+    state.risk = fact.plan.risk
     state.feelers = None
 
 
 @_on(ev.FeelersTaken)
-def _feelers_taken(state: Tapered, _: Event, said: ev.FeelersTaken) -> None:
-    state.feelers = said.feeler
+def _feelers_taken(state: Tapered, _: Event, fact: ev.FeelersTaken) -> None:
+    state.feelers = fact.feeler
     if gauging := state.open_gauging():
-        gauging.taken_on_with(said.feeler)
+        gauging.taken_on_with(fact.feeler)
 
 
 @_on(ev.GaugingStarted)
-def _gauging_started(state: Tapered, _: Event, said: ev.GaugingStarted) -> None:
+def _gauging_started(state: Tapered, _: Event, fact: ev.GaugingStarted) -> None:
     _nut_moved(state)
-    attempt, initial = state.attempt, said.phase is Phase.INITIAL
+    attempt, initial = state.attempt, fact.phase is Phase.INITIAL
     gauging = Gauging.begun(
-        said, attempt.nut_deg, attempt.number, attempt.mark_var_deg2, state.feelers
+        fact, attempt.nut_deg, attempt.number, attempt.mark_var_deg2, state.feelers
     )
     gauging.blows, gauging.tool = (0, 1) if initial else (attempt.all_blows, attempt.tool)
     state.numbered[gauging.number] = gauging
@@ -96,21 +96,21 @@ def _gauging_started(state: Tapered, _: Event, said: ev.GaugingStarted) -> None:
 
 
 @_on(ev.LeafTried)
-def _leaf_tried(state: Tapered, event: Event, said: ev.LeafTried) -> None:
-    if gauging := state.numbered.get(said.gauging):
-        gauging.tried(Trial(event.seq, said.place, said.row, Stack(said.leaves_um), said.outcome))
+def _leaf_tried(state: Tapered, event: Event, fact: ev.LeafTried) -> None:
+    if gauging := state.numbered.get(fact.gauging):
+        gauging.tried(Trial(event.seq, fact.place, fact.row, Stack(fact.leaves_um), fact.outcome))
 
 
 @_on(ev.PlaceRepeated)
-def _place_repeated(state: Tapered, _: Event, said: ev.PlaceRepeated) -> None:
-    if gauging := state.numbered.get(said.gauging):
-        gauging.repeat(said.place, said.row)
+def _place_repeated(state: Tapered, _: Event, fact: ev.PlaceRepeated) -> None:
+    if gauging := state.numbered.get(fact.gauging):
+        gauging.repeat(fact.place, fact.row)
 
 
 @_on(ev.GaugingClosed)
-def _gauging_closed(state: Tapered, _: Event, said: ev.GaugingClosed) -> None:
-    if gauging := state.numbered.get(said.gauging):
-        gauging.closed = said
+def _gauging_closed(state: Tapered, _: Event, fact: ev.GaugingClosed) -> None:
+    if gauging := state.numbered.get(fact.gauging):
+        gauging.closed = fact
         if gauging.attempt:
             state.attempt.struck_at[gauging.number], state.attempt.blows_since = (
                 state.attempt.blows,
@@ -119,56 +119,56 @@ def _gauging_closed(state: Tapered, _: Event, said: ev.GaugingClosed) -> None:
 
 
 @_on(ev.NoPlayFound)
-def _no_play_found(state: Tapered, _: Event, said: ev.NoPlayFound) -> None:
-    if gauging := state.numbered.get(said.gauging):
-        gauging.no_play = said
+def _no_play_found(state: Tapered, _: Event, fact: ev.NoPlayFound) -> None:
+    if gauging := state.numbered.get(fact.gauging):
+        gauging.no_play = fact
 
 
 @_on(ev.LookedAt)
-def _looked_at(state: Tapered, _: Event, said: ev.LookedAt) -> None:
-    state.attempt.looks[said.look] = said
+def _looked_at(state: Tapered, _: Event, fact: ev.LookedAt) -> None:
+    state.attempt.looks[fact.look] = fact
 
 
 @_on(ev.LeafFollowed)
-def _leaf_followed(state: Tapered, _: Event, said: ev.LeafFollowed) -> None:
-    state.attempt.followed = said.gauging
+def _leaf_followed(state: Tapered, _: Event, fact: ev.LeafFollowed) -> None:
+    state.attempt.followed = fact.gauging
 
 
 @_on(ev.OutsideAccepted)
-def _outside_accepted(state: Tapered, _: Event, said: ev.OutsideAccepted) -> None:
-    state.accepted.append(said)
-    if said.what == "feelers":
+def _outside_accepted(state: Tapered, _: Event, fact: ev.OutsideAccepted) -> None:
+    state.accepted.append(fact)
+    if fact.what == "feelers":
         state.feelers_accepted.add(state.gauge.id)
-    if said.what == "row":
-        state.attempt.row_out = said
+    if fact.what == "row":
+        state.attempt.row_out = fact
 
 
 @_on(ev.ZeroSet)
-def _zero_set(state: Tapered, _: Event, said: ev.ZeroSet) -> None:
+def _zero_set(state: Tapered, _: Event, fact: ev.ZeroSet) -> None:
     attempt = state.attempt
-    attempt.zero_set, attempt.tap_tested = True, said.tap_tested
-    attempt.zero, attempt.start_pressure_mpa = said.zero, said.start_pressure_mpa
-    attempt.counted_from = said.counted_from
+    attempt.zero_set, attempt.tap_tested = True, fact.tap_tested
+    attempt.zero, attempt.start_pressure_mpa = fact.zero, fact.start_pressure_mpa
+    attempt.counted_from = fact.counted_from
 
 
 @_on(ev.NutTurned)
-def _nut_turned(state: Tapered, _: Event, said: ev.NutTurned) -> None:
+def _nut_turned(state: Tapered, _: Event, fact: ev.NutTurned) -> None:
     _nut_moved(state)
     # A turn after the washer was fitted does not undo that it was seated.
-    state.attempt.turned(said.degrees)
+    state.attempt.turned(fact.degrees)
 
 
 @_on(ev.BlowsStruck)
-def _blows_struck(state: Tapered, _: Event, said: ev.BlowsStruck) -> None:
+def _blows_struck(state: Tapered, _: Event, fact: ev.BlowsStruck) -> None:
     _nut_moved(state)
-    state.attempt.struck(said.blows, said.same)
+    state.attempt.struck(fact.blows, fact.same)
 
 
 @_on(ev.NutSeated)
-def _nut_seated(state: Tapered, _: Event, said: ev.NutSeated) -> None:
+def _nut_seated(state: Tapered, _: Event, fact: ev.NutSeated) -> None:
     _nut_moved(state)
-    attempt, seat = state.attempt, said.seat
-    attempt.seated, attempt.seated_after = said, state.last_gauging_number
+    attempt, seat = state.attempt, fact.seat
+    attempt.seated, attempt.seated_after = fact, state.last_gauging_number
     # What the bearing was driven on while seating counts as a turn; tab positions are looked for
     # anew.
     attempt.nut_deg += seat.extra_deg
@@ -177,33 +177,33 @@ def _nut_seated(state: Tapered, _: Event, said: ev.NutSeated) -> None:
 
 
 @_on(ev.Reseated)
-def _reseated(state: Tapered, _: Event, said: ev.Reseated) -> None:
+def _reseated(state: Tapered, _: Event, fact: ev.Reseated) -> None:
     _nut_moved(state)
     attempt = state.attempt
-    attempt.reseated, attempt.seated_after = said, state.last_gauging_number
+    attempt.reseated, attempt.seated_after = fact, state.last_gauging_number
     # Behind its old mark the nut is loose: the bearing stays where it was on its taper.
-    if said.past_deg > 0:
-        attempt.turned(said.past_deg)
+    if fact.past_deg > 0:
+        attempt.turned(fact.past_deg)
 
 
 @_on(ev.HandChecked)
-def _hand_checked(state: Tapered, _: Event, said: ev.HandChecked) -> None:
-    state.attempt.checks.append(said)
+def _hand_checked(state: Tapered, _: Event, fact: ev.HandChecked) -> None:
+    state.attempt.checks.append(fact)
 
 
 @_on(ev.RiskChosen)
-def _risk_chosen(state: Tapered, _: Event, said: ev.RiskChosen) -> None:
-    state.risk = said.risk
+def _risk_chosen(state: Tapered, _: Event, fact: ev.RiskChosen) -> None:
+    state.risk = fact.risk
 
 
 @_on(ev.TabSeen)
-def _tab_seen(state: Tapered, _: Event, said: ev.TabSeen) -> None:
-    state.attempt.tab_at_deg = state.attempt.nut_deg + said.turn_deg
+def _tab_seen(state: Tapered, _: Event, fact: ev.TabSeen) -> None:
+    state.attempt.tab_at_deg = state.attempt.nut_deg + fact.turn_deg
 
 
 @_on(ev.Locked)
-def _locked(state: Tapered, _: Event, said: ev.Locked) -> None:
+def _locked(state: Tapered, _: Event, fact: ev.Locked) -> None:
     _nut_moved(state)
-    if said.turn_deg:
-        state.attempt.turned(said.turn_deg)
-    state.attempt.locked = said
+    if fact.turn_deg:
+        state.attempt.turned(fact.turn_deg)
+    state.attempt.locked = fact

@@ -64,12 +64,12 @@ def _gauging_move(state: Tapered, gauging: Gauging) -> NextMove:
         )
     if todo is None:
         summary = gauging.summary(state.plan)
-        said = (
+        words = (
             f"Mean {um_text(summary.mean_um)}, spread {um_text(summary.spread_um)}."
             if summary
             else "Nothing is bracketed."
         )
-        why = f"{said} A further feeler would not change what is done."
+        why = f"{words} A further feeler would not change what is done."
         return NextMove(
             Do.CLOSE_GAUGING,
             "All positions gauged: finish this gauging",

@@ -12,7 +12,9 @@ from tribodex.core.topics.tapered.state import Tapered
 
 def wrong_parts_move(state: Tapered) -> NextMove:
     """Taken off, and still the parts that do not belong together."""
-    seen = "; ".join(WORDS[said.look][said.found] for said in state.attempt.wrong_parts)
+    seen = "; ".join(
+        WORDS[wrong_part.look][wrong_part.found] for wrong_part in state.attempt.wrong_parts
+    )
     return NextMove(
         Do.PARTED,
         "Stop: the parts do not belong together",
@@ -32,19 +34,19 @@ def parted_move(state: Tapered, found: Parted) -> NextMove:
     if found.sign is not Sign.APART:
         return _by_sign(state, found)
     by = um_text(abs(found.read_um - found.expected_um))
-    said = (
+    words = (
         f"The feeler reads {um_text(found.read_um)}; by the turn of the nut it should be"
         f" {um_text(found.expected_um)}. They disagree by {by}, more than the uncertainty allows."
     )
     if not found.confirmed:
         why = (
-            f"{said} Gauge once more where the nut stands, at another place of the ring, and look"
+            f"{words} Gauge once more where the nut stands, at another place of the ring, and look"
             " at what does not move the bearing."
         )
         headline = "Stop: feeler and nut do not agree. Gauge again"
     else:
         why = (
-            f"{said} Two gaugings agree, so the feeler leads. Look at sleeve end, threads, numbers"
+            f"{words} Two gaugings agree, so the feeler leads. Look at sleeve end, threads, numbers"
             " and zero mark before anything is turned."
         )
         headline = "Stop: feeler and nut do not agree. Look before you turn"
@@ -65,9 +67,9 @@ def parted_move(state: Tapered, found: Parted) -> NextMove:
     )
 
 
-def _by_sign(state: Tapered, found: Parted) -> NextMove:
+def _by_sign(state: Tapered, parted: Parted) -> NextMove:
     """Leaf and nut agree in every single reading, and yet it does not go as planned."""
-    read, expected = um_text(found.read_um), um_text(found.expected_um)
+    read, expected = um_text(parted.read_um), um_text(parted.expected_um)
     turned = f"{state.attempt.nut_deg:.0f}° in all"
     said = {
         Sign.NO_EFFECT: (
@@ -90,7 +92,7 @@ def _by_sign(state: Tapered, found: Parted) -> NextMove:
             f"The feeler reads {read}: more is out than {turned} can have taken. It may have been"
             " driven up before its zero mark."
         ),
-    }[found.sign]
+    }[parted.sign]
     most = state.test_turn_deg()
     test = (
         f"A test turn of up to {most:.0f}° comes after these looks."
@@ -107,12 +109,12 @@ def _by_sign(state: Tapered, found: Parted) -> NextMove:
         "Stop: it does not go as planned. Look before you turn",
         why,
         risk,
-        points=found.explanations,
+        points=parted.explanations,
         stops=True,
     )
 
 
-def _no_pair(state: Tapered, found: Parted) -> NextMove:
+def _no_pair(state: Tapered, parted: Parted) -> NextMove:
     """Seen on the parts: they do not belong together."""
     seen = "; ".join(
         WORDS[look][one]
@@ -126,17 +128,17 @@ def _no_pair(state: Tapered, found: Parted) -> NextMove:
         " feeler reads: it works loose or cracks.",
         f"{release_how(state)} Then abandon this job, and plan anew with what belongs together:"
         " bearing, sleeve, nut.",
-        points=found.explanations,
+        points=parted.explanations,
         stops=True,
     )
 
 
-def _moves_with_the_nut(state: Tapered, found: Parted) -> NextMove:
+def _moves_with_the_nut(state: Tapered, parted: Parted) -> NextMove:
     """It was looked at, and the sleeve went along, or a further turn brought nothing either."""
     seen = "It was seen at the sleeve's end"
-    if found.sign is not Sign.SEEN:
+    if parted.sign is not Sign.SEEN:
         seen = (
-            f"The feeler reads {um_text(found.read_um)} where {um_text(found.expected_um)} should"
+            f"The feeler reads {um_text(parted.read_um)} where {um_text(parted.expected_um)} should"
             " be left"
         )
     why = (
@@ -151,4 +153,4 @@ def _moves_with_the_nut(state: Tapered, found: Parted) -> NextMove:
         " again” and set a new, tap-tested zero: the window stays, the angle counts anew."
     )
     headline = "Stop: the sleeve moves with the nut. Seat it, and set the zero anew"
-    return NextMove(Do.RELEASE, headline, why, risk, points=found.explanations, stops=True)
+    return NextMove(Do.RELEASE, headline, why, risk, points=parted.explanations, stops=True)

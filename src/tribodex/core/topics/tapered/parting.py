@@ -375,9 +375,9 @@ def slope_share(state: Tapered) -> float | None:
     )
 
 
-def _agree(one: Gauging, other: Gauging) -> bool:
-    assert one.closed is not None and other.closed is not None  # only closed ones are given
-    a, b = one.closed.summary, other.closed.summary
+def _agree(gauging: Gauging, other: Gauging) -> bool:
+    assert gauging.closed is not None and other.closed is not None  # only closed ones are given
+    a, b = gauging.closed.summary, other.closed.summary
     return abs(a.mean_um - b.mean_um) <= BAND_99 * math.hypot(
         a.sd_um, b.sd_um, SHARED_SD_UM, SHARED_SD_UM
     )

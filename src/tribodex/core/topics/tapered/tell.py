@@ -175,44 +175,44 @@ def _accepted(payload: ev.OutsideAccepted) -> str:
     return f"{thing} accepted by {payload.name}: {payload.reason}."
 
 
-def _looked(said: ev.LookedAt) -> str:
+def _looked(fact: ev.LookedAt) -> str:
     measured = (
-        f" ({said.moved_typed}, by {said.tool}; the nut says {number(said.nut_mm or 0.0)} mm)"
-        if said.moved_typed
+        f" ({fact.moved_typed}, by {fact.tool}; the nut says {number(fact.nut_mm or 0.0)} mm)"
+        if fact.moved_typed
         else ""
     )
-    return f"Looked at {LOOKS[said.look]}: {WORDS[said.look][said.found]}{measured}."
+    return f"Looked at {LOOKS[fact.look]}: {WORDS[fact.look][fact.found]}{measured}."
 
 
-def _followed(said: ev.LeafFollowed) -> str:
+def _followed(fact: ev.LeafFollowed) -> str:
     # Where turns are counted the zero mark is always looked at; by blows there is none.
-    what = "Feeler and nut" if "zero" in said.checks else "Two gaugings"
+    what = "Feeler and nut" if "zero" in fact.checks else "Two gaugings"
     return (
-        f"{what} did not agree; looked at: {', '.join(CHECKS[c] for c in said.checks)}. Found:"
-        f" {said.found}. The feeler leads from here."
+        f"{what} did not agree; looked at: {', '.join(CHECKS[c] for c in fact.checks)}. Found:"
+        f" {fact.found}. The feeler leads from here."
     )
 
 
 def _seated(payload: ev.NutSeated) -> str:
-    said = "Nut seated"
+    words = "Nut seated"
     if payload.behind_deg is not None:
-        said += f", {behind_words(payload.behind_deg)} its old mark"
+        words += f", {behind_words(payload.behind_deg)} its old mark"
     if payload.thickness_mm is not None:
-        said += (
+        words += (
             f"; washer {thickness_words(payload.thickness_mm)},"
             f" {'measured' if payload.measured else 'remembered'}"
         )
     if payload.moved_mm is not None:
-        said += f"; sleeve end to ring {payload.moved_typed}, by {payload.tool}"
-    return f"{said}: {payload.seat.verdict.word}."
+        words += f"; sleeve end to ring {payload.moved_typed}, by {payload.tool}"
+    return f"{words}: {payload.seat.verdict.word}."
 
 
 def _closed(payload: ev.GaugingClosed) -> str:
-    said = (
+    words = (
         f"Gauged: {um_text(payload.summary.mean_um)}, ± {um_text(payload.summary.uncertainty_um)}"
     )
     if payload.initial_verdict:
-        said += f"; {payload.initial_verdict.word}"
+        words += f"; {payload.initial_verdict.word}"
     if payload.final_verdict:
-        said += f"; {payload.final_verdict.overall.word}"
-    return f"{said}."
+        words += f"; {payload.final_verdict.overall.word}"
+    return f"{words}."

@@ -20,6 +20,7 @@ from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.topics.tapered.tell import PHASES, PLACES
 from tribodex.core.working import Level, Result, Verdict
 
+# Feelers offered to a gloved thumb in one row of a phone.
 CHIPS = 7
 # A nut of unknown outside diameter is drawn with this share of its thread.
 USUAL_OUTSIDE = 1.3

@@ -98,6 +98,7 @@ def _fastened(desk: Desk, state: Unit, command: Any, plan: UnitPlan) -> Sequence
                 raise Refused("First the bolts of its housing, to torque.")
             return [ev.ShaftTurned(command.freely, _how(command.freely, command.text))]
         case cmd.LockUnit():
+            # A correction tells what was done then; what stands today must not refuse it.
             if not desk.correcting:
                 _may_lock(desk, state)
             return [_locked(plan, command, alone=len(desk.job.places) == 1)]
@@ -119,8 +120,8 @@ def _fastened(desk: Desk, state: Unit, command: Any, plan: UnitPlan) -> Sequence
             raise TypeError(f"a unit takes no {type(command).__name__}")
 
 
-def _how(freely: bool, said: str) -> str:
-    return said.strip() if freely else text(said, "text", "how it turns: rough, stiff, where")
+def _how(freely: bool, typed: str) -> str:
+    return typed.strip() if freely else text(typed, "text", "how it turns: rough, stiff, where")
 
 
 def _screw(plan: UnitPlan) -> ScrewTorque:
@@ -156,6 +157,7 @@ def _found(desk: Desk, plan: UnitPlan, command: cmd.FindFloat) -> ev.FloatFound:
     floats = desk.floats(desk.at)
     verdict, room = judge_float(command.by, floats), None
     toward = away = None
+    # A place that holds the shaft has no room to measure; one that nobody named may hold it.
     if command.by in (FloatBy.ROOM, FloatBy.RING_OUTER) and floats not in (
         Floats.HELD,
         Floats.UNKNOWN,
@@ -212,7 +214,7 @@ def _lined(plan: UnitPlan, command: cmd.LineUpUnit) -> ev.LinedUp:
             for n, s in zip(names, shift, strict=True)
         )
     typed = f"{command.offset.strip()} over {command.over.strip()}"
-    made = ev.LinedUp(
+    fact = ev.LinedUp(
         offset_mm=offset,
         over_mm=over,
         feet_mm=feet,
@@ -223,7 +225,7 @@ def _lined(plan: UnitPlan, command: cmd.LineUpUnit) -> ev.LinedUp:
         verdict=Verdict("", Level.UNKNOWN, "", code=UnitCode.NOT_JUDGED),
     )
     worst = max(
-        (r.verdict for r in line_results(plan, made) if r.verdict is not None),
+        (r.verdict for r in line_results(plan, fact) if r.verdict is not None),
         key=lambda v: _RANK.index(v.level),
     )
     return ev.LinedUp(
@@ -238,12 +240,14 @@ def _lined(plan: UnitPlan, command: cmd.LineUpUnit) -> ev.LinedUp:
     )
 
 
+# What is not known outweighs what is only to be watched: unlined it would wear, unseen.
 _RANK = (Level.GOOD, Level.WATCH, Level.UNKNOWN, Level.STOP)
 
 
 def _feet(plan: UnitPlan, command: cmd.LineUpUnit) -> tuple[float, ...]:
     if not plan.form.on_feet:
         return ()
+    # Each foot by itself, in their order: one that was not tried is no zero.
     said = [part for part in command.feet.split("+") if part.strip()]
     if len(said) != plan.form.bolts:
         what = f"A feeler tried under each of {plan.form.bolts} feet, bolts snug."
@@ -256,17 +260,19 @@ def _feet(plan: UnitPlan, command: cmd.LineUpUnit) -> tuple[float, ...]:
 
 def line_results(plan: UnitPlan, lined: ev.LinedUp) -> list[Result]:
     """What was worked out of a unit that was lined up."""
+    # A sealed insert may swivel further than its seal follows; through one that is regreased the
+    # grease hole closes first, which the table of its kind has.
     forgives = None if plan.regreased else SEALED_DEG
-    found = [placing.alignment(lined.offset_mm, lined.over_mm, plan.size.kind, False, forgives)]
+    results = [placing.alignment(lined.offset_mm, lined.over_mm, plan.size.kind, False, forgives)]
     if lined.feet_mm:
-        found.append(
+        results.append(
             placing.soft_foot(
                 [placing.Foot(f"foot {i}", mm) for i, mm in enumerate(lined.feet_mm, 1)]
             )
         )
     if lined.hole_mm is not None and lined.bolt_mm is not None and lined.wanted_mm is not None:
-        found.append(placing.bolt_room(lined.hole_mm, lined.bolt_mm, lined.wanted_mm))
-    return found
+        results.append(placing.bolt_room(lined.hole_mm, lined.bolt_mm, lined.wanted_mm))
+    return results
 
 
 def _bolted(plan: UnitPlan, command: cmd.BoltHousing) -> ev.HousingBolted:
@@ -277,6 +283,7 @@ def _bolted(plan: UnitPlan, command: cmd.BoltHousing) -> ev.HousingBolted:
     by, reason = decided(command.decided_by, command.reason)
     asked = plan.base_nm
     if plan.form is Form.TAKE_UP:
+        # Its screws hold a belt's pull and are turned for it: no torque says that they are right.
         verdict = Verdict(
             "set",
             Level.WATCH,

@@ -25,6 +25,8 @@ class HalvesCode(StrEnum):
     JOINT_GAPES = "halves.joint_gapes"
 
 
+# The first pass lets the halves settle round the shaft, the second brings the screws to their
+# torque (common practice, no source).
 PASSES = 2
 
 

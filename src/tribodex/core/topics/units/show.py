@@ -195,24 +195,24 @@ def view(desk: Desk, state: Unit) -> UnitWork:
 
 
 def _lines(desk: Desk, state: Unit) -> list[UnitLine]:
-    found = []
+    lines = []
     if state.on is not None:
-        found.append(UnitLine("On its shaft", state.on.verdict))
+        lines.append(UnitLine("On its shaft", state.on.verdict))
     if state.found is not None:
-        found.append(UnitLine("Along the shaft", float_now(desk, state) or state.found.verdict))
+        lines.append(UnitLine("Along the shaft", float_now(desk, state) or state.found.verdict))
         room = room_now(desk, state)
-        found += [UnitLine("Room", room)] if room is not None else []
+        lines += [UnitLine("Room", room)] if room is not None else []
     if state.lined is not None:
-        found.append(UnitLine("Lined up", state.lined.verdict))
+        lines.append(UnitLine("Lined up", state.lined.verdict))
     if state.bolted is not None:
-        found.append(UnitLine("Housing", state.bolted.verdict))
+        lines.append(UnitLine("Housing", state.bolted.verdict))
     if state.locked is not None:
-        found += [UnitLine("Lock", verdict) for verdict in state.locked.verdicts]
+        lines += [UnitLine("Lock", verdict) for verdict in state.locked.verdicts]
     if state.joined is not None:
-        found += [UnitLine("Halves", verdict) for verdict in state.joined.verdicts]
+        lines += [UnitLine("Halves", verdict) for verdict in state.joined.verdicts]
     if state.again is not None:
-        found.append(UnitLine("Screws again", state.again.verdict))
-    return found
+        lines.append(UnitLine("Screws again", state.again.verdict))
+    return lines
 
 
 def figures(desk: Desk, state: Unit) -> Sequence[Result]:

@@ -27,9 +27,19 @@ from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.reduction import Card
 from tribodex.core.mounting.shaft_fit import nominal_of, shaft_size
 from tribodex.core.sources import Recall, cell
-from tribodex.reference import tables
 from tribodex.reference.library import DATA, load_reference
-from tribodex.reference.tables.sound import GROWING
+from tribodex.reference.tables import (
+    bearings,
+    clearances,
+    fastening,
+    fits,
+    lubricants,
+    nuts,
+    seals,
+    sleeves,
+)
+from tribodex.reference.tables.sheets import read_all, read_sheet
+from tribodex.reference.tables.sound import GROWING, sound
 from tribodex.usecases.books import Reference, Sheet
 
 # ISO 5753-1, spherical roller bearings with tapered bore, µm; from memory.
@@ -397,7 +407,7 @@ def test_ball_angles_are_those_of_practice(reference: Reference) -> None:
 
 
 def test_every_table_has_a_source_that_says_how_sure_it_is() -> None:
-    sheets = tables.read_all(DATA / "tables")
+    sheets = read_all(DATA / "tables")
     assert len(sheets) >= 12
     for sheet in sheets.values():
         assert sheet.rows and sheet.columns
@@ -422,37 +432,37 @@ def test_a_short_row_is_named_with_its_line(tmp_path: Path) -> None:
         "{id: x, title: X, source: s, grade: practice, checked: memory}"
     )
     with pytest.raises(ValueError, match=r"x\.csv line 3"):
-        tables.read_sheet(tmp_path, "x")
+        read_sheet(tmp_path, "x")
 
 
 READERS = {
-    "clearance_srb_tapered": (tables.clearance_table,),
-    "clearance_srb_cylindrical": (tables.clearance_table,),
-    "clearance_self_aligning_ball_tapered": (tables.clearance_table,),
-    "clearance_deep_groove_ball": (tables.clearance_table,),
-    "reduction_srb_tapered": (tables.reduction_cards,),
-    "lock_nut_metric": (tables.metric_nuts, "lock_nut_metric", "lock_nut_metric_large"),
-    "lock_nut_metric_large": (tables.metric_nuts, "lock_nut_metric", "lock_nut_metric_large"),
-    "lock_nut_inch": (tables.inch_nuts,),
-    "material": (tables.material_table,),
-    "adapter_sleeve": (tables.sleeve_table,),
-    "withdrawal_sleeve": (tables.withdrawal_table,),
-    "sab_angle": (tables.ball_angles,),
-    "inch_shaft": (tables.inch_shafts,),
-    "bearing_srb_dimensions": (tables.dimension_table,),
-    "bearing_sab_dimensions": (tables.dimension_table,),
-    "bearing_dgbb_dimensions": (tables.dimension_table,),
-    "iso492_ring": (tables.ring_table,),
-    "retaining_ring": (tables.retaining_rings,),
-    "cam_follower_stud": (tables.stud_table,),
-    "set_screw_torque": (tables.set_screws,),
-    "bolt_strength": (tables.bolt_strength,),
-    "thickener_compatibility": (tables.thickeners,),
-    "iso_vg": (tables.oil_grades,),
-    "seal_material": (tables.seal_materials,),
-    "v_ring": (tables.v_rings,),
-    "insert_dimensions": (tables.insert_sizes, "insert_dimensions", "insert_screw"),
-    "insert_screw": (tables.insert_sizes, "insert_dimensions", "insert_screw"),
+    "clearance_srb_tapered": (clearances.clearance_table,),
+    "clearance_srb_cylindrical": (clearances.clearance_table,),
+    "clearance_self_aligning_ball_tapered": (clearances.clearance_table,),
+    "clearance_deep_groove_ball": (clearances.clearance_table,),
+    "reduction_srb_tapered": (clearances.reduction_cards,),
+    "lock_nut_metric": (nuts.metric_nuts, "lock_nut_metric", "lock_nut_metric_large"),
+    "lock_nut_metric_large": (nuts.metric_nuts, "lock_nut_metric", "lock_nut_metric_large"),
+    "lock_nut_inch": (nuts.inch_nuts,),
+    "material": (fits.material_table,),
+    "adapter_sleeve": (sleeves.sleeve_table,),
+    "withdrawal_sleeve": (sleeves.withdrawal_table,),
+    "sab_angle": (clearances.ball_angles,),
+    "inch_shaft": (fits.inch_shafts,),
+    "bearing_srb_dimensions": (bearings.dimension_table,),
+    "bearing_sab_dimensions": (bearings.dimension_table,),
+    "bearing_dgbb_dimensions": (bearings.dimension_table,),
+    "iso492_ring": (fits.ring_table,),
+    "retaining_ring": (fastening.retaining_rings,),
+    "cam_follower_stud": (bearings.stud_table,),
+    "set_screw_torque": (fastening.set_screws,),
+    "bolt_strength": (fastening.bolt_strength,),
+    "thickener_compatibility": (lubricants.thickeners,),
+    "iso_vg": (lubricants.oil_grades,),
+    "seal_material": (seals.seal_materials,),
+    "v_ring": (seals.v_rings,),
+    "insert_dimensions": (bearings.insert_sizes, "insert_dimensions", "insert_screw"),
+    "insert_screw": (bearings.insert_sizes, "insert_dimensions", "insert_screw"),
 }
 # Written for people, or names.
 WORDS = {
@@ -468,7 +478,7 @@ WORDS = {
     "size_from",
     "size_to",
 }
-SHEETS = tables.read_all(DATA / "tables")
+SHEETS = read_all(DATA / "tables")
 
 
 def _made(name: str, changed: Sheet) -> object:
@@ -532,10 +542,10 @@ def test_a_card_without_its_reduction_does_not_begin_at_nought() -> None:
             r" needed"
         ),
     ):
-        tables.reduction_cards(replace(sheet, rows=tuple(rows)))
+        clearances.reduction_cards(replace(sheet, rows=tuple(rows)))
     rows[6]["reduction_min_mm"], rows[6]["driveup_1_12_min_mm"] = "0.03", ""
     with pytest.raises(ValueError, match="driveup_1_12_min_mm"):
-        tables.reduction_cards(replace(sheet, rows=tuple(rows)))
+        clearances.reduction_cards(replace(sheet, rows=tuple(rows)))
 
 
 CHAINS = [(table, chain) for table, chains in GROWING.items() for chain in chains]
@@ -548,31 +558,31 @@ def test_a_row_that_no_part_can_be_stops_the_start(table: str, chain: tuple[str,
     """Each number of a chain, at the value of the one before it, is refused at its cell; so is
     nought where a size stands.
     """
-    sheet = tables.read_sheet(DATA / "tables", table)
+    sheet = read_sheet(DATA / "tables", table)
     row = next(row for row in sheet.rows if all(name == "0" or row[name] for name in chain))
     for before, column in pairwise(chain):
         wrong = {**row, column: "0" if before == "0" else row[before].split("~")[0].rstrip("?")}
         with pytest.raises(
             ValueError, match=rf"{table}\.csv line 2, {column}: .* is not more than"
         ):
-            tables.sound([replace(sheet, rows=(wrong,))])
-    tables.sound([sheet])
+            sound([replace(sheet, rows=(wrong,))])
+    sound([sheet])
 
 
 def test_a_groove_goes_into_the_shaft_and_into_the_wall_of_a_bore() -> None:
-    sheet = tables.read_sheet(DATA / "tables", "retaining_ring")
+    sheet = read_sheet(DATA / "tables", "retaining_ring")
     for sits, groove in (("shaft", "101"), ("bore", "99")):
         row = {"sits": sits, "d_mm": "100", "groove_mm": groove, "ring_mm": "3", "slot_mm": "3.15"}
         with pytest.raises(ValueError, match="is not more than"):
-            tables.sound([replace(sheet, rows=(row,))])
+            sound([replace(sheet, rows=(row,))])
 
 
 def test_a_group_that_ends_before_it_begins_or_lies_below_the_one_before_stops_the_start() -> None:
-    sheet = tables.read_sheet(DATA / "tables", "clearance_srb_tapered")
+    sheet = read_sheet(DATA / "tables", "clearance_srb_tapered")
     for name, value, at in (
         ("C3_max", "50", "C3_max"),
         ("C4_min", "1", "C4_min"),
         ("CN_max", "1000", "C3_max"),
     ):
         with pytest.raises(ValueError, match=f"line 2, {at}: "):
-            tables.clearance_table(replace(sheet, rows=({**sheet.rows[9], name: value},)))
+            clearances.clearance_table(replace(sheet, rows=({**sheet.rows[9], name: value},)))

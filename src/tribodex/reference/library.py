@@ -16,8 +16,19 @@ from tribodex.core.procedure import Procedure, Stage
 from tribodex.core.procedure.labels import TRADE_STAGES
 from tribodex.core.sources import BUILT_IN, Source
 from tribodex.core.topics import HOUSE
-from tribodex.reference import tables
 from tribodex.reference.failure import failure_marks
+from tribodex.reference.tables import (
+    bearings,
+    clearances,
+    fastening,
+    fits,
+    lubricants,
+    nuts,
+    seals,
+    sleeves,
+)
+from tribodex.reference.tables.sheets import changed, read_all
+from tribodex.reference.tables.sound import sound
 from tribodex.reference.yaml_file import read_yaml
 from tribodex.usecases.books import Reference, RowChange, Sheet
 
@@ -47,7 +58,7 @@ def _shipped() -> Reference:
 
 
 def _read(folder: Path) -> Reference:
-    shipped = tables.read_all(folder / "tables")
+    shipped = read_all(folder / "tables")
     marks, procedures = (
         failure_marks(folder / "failure_marks"),
         {(p.id, p.version): p for p in read_procedures(folder / "procedures")},
@@ -56,8 +67,8 @@ def _read(folder: Path) -> Reference:
     # Sites that changed the same rows share what is made of them.
     @cached(LRUCache(maxsize=16), lock=threading.RLock())
     def change(changes: tuple[RowChange, ...], versions: tuple[tuple[str, int], ...]) -> Reference:
-        sheets = tables.changed(shipped, changes, dict(versions))
-        tables.sound(sheets.values())
+        sheets = changed(shipped, changes, dict(versions))
+        sound(sheets.values())
         return _assembled(sheets, tuple(shipped.values()), marks, procedures, change)
 
     return change((), ())
@@ -74,31 +85,31 @@ def _assembled(
         name: sheet.source for name, sheet in sheets.items()
     }
     return Reference(
-        clearance=tables.clearance_table(sheets["clearance_srb_tapered"]),
-        ball_clearance=tables.clearance_table(sheets["clearance_self_aligning_ball_tapered"]),
-        cards=tables.reduction_cards(sheets["reduction_srb_tapered"]),
-        nuts=tables.metric_nuts(sheets["lock_nut_metric"], sheets["lock_nut_metric_large"]),
-        inch_nuts=tables.inch_nuts(sheets["lock_nut_inch"]),
-        materials=tables.material_table(sheets["material"]),
-        sleeves=tables.sleeve_table(sheets["adapter_sleeve"]),
-        withdrawal=tables.withdrawal_table(sheets["withdrawal_sleeve"]),
-        ball_angles=tables.ball_angles(sheets["sab_angle"]),
-        inch_shafts=tables.inch_shafts(sheets["inch_shaft"]),
-        dimensions=tables.dimension_table(
+        clearance=clearances.clearance_table(sheets["clearance_srb_tapered"]),
+        ball_clearance=clearances.clearance_table(sheets["clearance_self_aligning_ball_tapered"]),
+        cards=clearances.reduction_cards(sheets["reduction_srb_tapered"]),
+        nuts=nuts.metric_nuts(sheets["lock_nut_metric"], sheets["lock_nut_metric_large"]),
+        inch_nuts=nuts.inch_nuts(sheets["lock_nut_inch"]),
+        materials=fits.material_table(sheets["material"]),
+        sleeves=sleeves.sleeve_table(sheets["adapter_sleeve"]),
+        withdrawal=sleeves.withdrawal_table(sheets["withdrawal_sleeve"]),
+        ball_angles=clearances.ball_angles(sheets["sab_angle"]),
+        inch_shafts=fits.inch_shafts(sheets["inch_shaft"]),
+        dimensions=bearings.dimension_table(
             sheets["bearing_srb_dimensions"], sheets["bearing_sab_dimensions"]
         ),
-        rings=tables.ring_table(sheets["iso492_ring"]),
-        groove_clearance=tables.clearance_table(sheets["clearance_deep_groove_ball"]),
-        groove_dimensions=tables.dimension_table(sheets["bearing_dgbb_dimensions"]),
-        retaining_rings=tables.retaining_rings(sheets["retaining_ring"]),
-        studs=tables.stud_table(sheets["cam_follower_stud"]),
-        set_screws=tables.set_screws(sheets["set_screw_torque"]),
-        bolts=tables.bolt_strength(sheets["bolt_strength"]),
-        thickeners=tables.thickeners(sheets["thickener_compatibility"]),
-        oil_grades=tables.oil_grades(sheets["iso_vg"]),
-        seal_materials=tables.seal_materials(sheets["seal_material"]),
-        v_rings=tables.v_rings(sheets["v_ring"]),
-        inserts=tables.insert_sizes(sheets["insert_dimensions"], sheets["insert_screw"]),
+        rings=fits.ring_table(sheets["iso492_ring"]),
+        groove_clearance=clearances.clearance_table(sheets["clearance_deep_groove_ball"]),
+        groove_dimensions=bearings.dimension_table(sheets["bearing_dgbb_dimensions"]),
+        retaining_rings=fastening.retaining_rings(sheets["retaining_ring"]),
+        studs=bearings.stud_table(sheets["cam_follower_stud"]),
+        set_screws=fastening.set_screws(sheets["set_screw_torque"]),
+        bolts=fastening.bolt_strength(sheets["bolt_strength"]),
+        thickeners=lubricants.thickeners(sheets["thickener_compatibility"]),
+        oil_grades=lubricants.oil_grades(sheets["iso_vg"]),
+        seal_materials=seals.seal_materials(sheets["seal_material"]),
+        v_rings=seals.v_rings(sheets["v_ring"]),
+        inserts=bearings.insert_sizes(sheets["insert_dimensions"], sheets["insert_screw"]),
         failure_marks=marks,
         procedures=procedures,
         sources=sources,

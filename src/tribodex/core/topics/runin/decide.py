@@ -324,7 +324,7 @@ def verdicts_of(desk: Desk, run: Run, place: str) -> list[Verdict]:
     reads = sorted(run.read.get(place, []), key=lambda read: read[0])
     if reads:
         # Warmth is judged over the whole run; a noise or a shake that went away is not heard now.
-        # That it was there once is kept by its alarm.
+        # One that stopped the run has its alarm, which no later reading takes away.
         verdicts += [
             verdict
             for verdict in (heard(reads[-1][1].noise), shaken(reads[-1][1].vibration_mm_s))

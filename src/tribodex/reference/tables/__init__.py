@@ -1,1 +1,1 @@
-"""Tables of published and remembered values: one reader for each phenomenon, in the module of its name."""
+"""Tables of published and remembered values: a reader for each, in the module of its phenomenon."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import pytest
 from hypothesis import assume, given
@@ -10,8 +11,9 @@ from hypothesis import strategies as st
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
+from tribodex.core.mounting.by_hand import judge_hand
 from tribodex.core.mounting.clearance import judge_initial
-from tribodex.core.mounting.judgement import judge_final, judge_hand, no_play_verdict
+from tribodex.core.mounting.judgement import judge_final, no_play_verdict
 from tribodex.core.mounting.window import Window
 from tribodex.core.working import Level
 
@@ -103,6 +105,20 @@ def test_a_coarser_gauging_never_turns_doubt_into_good(
         window(), residual, u + coarser, reduction, u + coarser, finer=""
     ).overall.level
     assert not (coarse is Level.GOOD and fine is not Level.GOOD)
+
+
+@pytest.mark.parametrize(("coarse", "good"), [(5, True), (20, False)])
+@pytest.mark.parametrize("final", [None, Span(60, 90)])
+def test_what_the_default_card_decides_is_not_proven_by_a_coarse_figure(
+    coarse: float, good: bool, final: Span | None
+) -> None:
+    """A sheet says what must be left, the default card 45 to 60 µm: 53 ± 20 µm may be 33."""
+    w = replace(window(), reduction_given=False, final_um=final)
+    verdict = judge_final(w, 72, 3, 53, coarse, finer="")
+    assert (verdict.overall.level is Level.GOOD) == good
+    if not good:
+        expected = Level.UNKNOWN if final is None else Level.WATCH
+        assert verdict.overall.level is expected and verdict.reduction.level is expected
 
 
 def test_not_decided_names_the_leaves_that_would_decide() -> None:

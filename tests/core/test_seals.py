@@ -502,6 +502,9 @@ def test_a_v_rings_lip_looks_at_the_face_it_leans_on(
     assert headline(bench) == "Stop: wrong way round"
     bench.do(cmd.PutRingOn("inboard", right), at="1")  # type: ignore[arg-type]
     said = state(bench).sides["inboard"].on
+    assert said is not None and said.verdict.word == "not protected", "nobody said that it was"
+    bench.do(cmd.PutRingOn("inboard", right, protected=True), at="1")  # type: ignore[arg-type]
+    said = state(bench).sides["inboard"].on
     assert said is not None and said.verdict.level is Level.GOOD and where in said.verdict.reason
 
 

@@ -172,13 +172,25 @@ def test_a_seat_with_play_takes_no_force_and_eats_no_clearance() -> None:
     assert left.value_to == 36 and left.verdict is not None and left.verdict.level is Level.GOOD
 
 
+@given(st.floats(0, 40), st.floats(0, 30), st.floats(0, 30))
+def test_what_is_good_cold_is_good_warm(least: float, fit_um: float, more: float) -> None:
+    """Good leaves more at the group's least than an inner ring 10 K warmer takes over the outer
+    raceway, worked here from the sizes alone.
+    """
+    left = fit.clearance_left(ball(), Shaft(45), Span(least, least + 20), Span(0, fit_um + more))
+    assert left.value is not None and left.verdict is not None
+    takes = 11.5e-3 * (4 * 85 + 45) / 5 * 10
+    assert (left.verdict.level is Level.GOOD) == (left.value > takes)
+
+
 def test_the_least_of_the_group_is_what_counts() -> None:
     verdicts = [
         fit.clearance_left(ball(), Shaft(45), Span(low, high), Span(2, 27)).verdict
-        for low, high in ((30, 51), (18, 36), (6, 20), (0, 0.5))
+        for low, high in ((35, 56), (30, 51), (18, 36), (6, 20), (0, 0.5))
     ]
     assert [verdict.word for verdict in verdicts if verdict] == [
         "clearance is left",
+        "little is left when warm",
         "clearance may be gone",
         "clearance may be gone",
         "no clearance left",

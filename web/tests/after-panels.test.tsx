@@ -1,4 +1,7 @@
-/** Panels after locking: nothing that matters is chosen beforehand, what each tap sends, what was refused stays. */
+/**
+ * Panels after locking: nothing that matters is chosen beforehand, what each tap sends, what was
+ * refused stays.
+ */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, screen, within } from "@testing-library/react";
 import type { ReactNode } from "react";
@@ -32,7 +35,12 @@ const CRIB = {
       id: "gun-1",
       gun: { name: "Gun 1, blue band", stroke_g: 1.3, spread_g: 0.03 },
       stroke: "1.3 g ± 0.03 g",
-      draft: { name: "Gun 1, blue band", weighings: "13 g", weighed_on: "", grease: "Mill grease 2" },
+      draft: {
+        name: "Gun 1, blue band",
+        weighings: "13 g",
+        weighed_on: "",
+        grease: "Mill grease 2",
+      },
       version: 1,
       actor: "Ada",
       recorded_at: "2026-11-20T08:00:00Z",
@@ -56,7 +64,9 @@ const CRIB = {
 
 /** A panel with the crib at hand; what its taps send. */
 function panel(made: (tap: Tap) => ReactNode) {
-  const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
+  const queries = new QueryClient({
+    defaultOptions: { queries: { retry: false, staleTime: Infinity } },
+  });
   queries.setQueryData(["crib"], CRIB);
   const tap = vi.fn<Tap>();
   show(<QueryClientProvider client={queries}>{made(tap)}</QueryClientProvider>, { actor: "Ada" });
@@ -86,7 +96,11 @@ const GREASE: GreaseWork = {
   verdicts: [],
   done: false,
 };
-const grease = (next: string, work: Partial<GreaseWork> = {}, refused: RefusedCommand | null = null) =>
+const grease = (
+  next: string,
+  work: Partial<GreaseWork> = {},
+  refused: RefusedCommand | null = null,
+) =>
   panel((tap) => (
     <GreasePanel work={{ ...GREASE, asks: moveOf(next), ...work }} tap={tap} refused={refused} />
   ));
@@ -158,7 +172,12 @@ describe("grease", () => {
   it("to its level asks for open channels; none is ticked beforehand", async () => {
     const { sent } = grease("fill_oil", { kind: "oil" });
     await hand().type(line("Oil below the middle of the shaft"), "55{enter}");
-    expect(sent()).toMatchObject({ below: "55", channels_open: false, level_both: false, shown: "mm" });
+    expect(sent()).toMatchObject({
+      below: "55",
+      channels_open: false,
+      level_both: false,
+      shown: "mm",
+    });
   });
 
   it("is shown in every measure that is known", () => {
@@ -205,7 +224,11 @@ const CLOSING: ClosingWork = {
   finishes: ["dry", "oiled"],
   into: ["steel", "grey iron"],
 };
-const closing = (next: string, work: Partial<ClosingWork> = {}, refused: RefusedCommand | null = null) =>
+const closing = (
+  next: string,
+  work: Partial<ClosingWork> = {},
+  refused: RefusedCommand | null = null,
+) =>
   panel((tap) => (
     <ClosingPanel work={{ ...CLOSING, asks: moveOf(next), ...work }} tap={tap} refused={refused} />
   ));
@@ -241,7 +264,12 @@ describe("closing", () => {
     await hand().selectOptions(line("Grade"), "8.8");
     await hand().click(choice("oiled"));
     await hand().click(button("Work out the torque"));
-    expect(sent(0)).toMatchObject({ joint: "cap", count: "4", torque: "190 N·m", wrench_to: "340 N·m" });
+    expect(sent(0)).toMatchObject({
+      joint: "cap",
+      count: "4",
+      torque: "190 N·m",
+      wrench_to: "340 N·m",
+    });
     expect(sent(0)).not.toHaveProperty("grade");
     expect(sent(1)).toMatchObject({ grade: "8.8", finish: "oiled" });
     expect(sent(1)).not.toHaveProperty("torque");
@@ -277,7 +305,13 @@ describe("closing", () => {
     await hand().type(line("Gap away from it"), "2.4");
     await hand().click(choice("cap on, pushed to and fro with a dial"));
     await hand().click(button("Does it float?"));
-    expect(sent()).toEqual({ kind: "read_ring_gaps", toward: "2", away: "2.4", how: "pushed", shown: "mm" });
+    expect(sent()).toEqual({
+      kind: "read_ring_gaps",
+      toward: "2",
+      away: "2.4",
+      how: "pushed",
+      shown: "mm",
+    });
   });
 
   it("what rubs takes the good answer away", async () => {
@@ -289,8 +323,18 @@ describe("closing", () => {
   });
 
   it("lined up under load, refused: what was typed stays, at its field", () => {
-    const said = { kind: "align_loaded", offset: "a bit", over: "1000", feet: "", turned: true } as const;
-    closing("align_loaded", {}, refusal(said, { name: "offset", message: "No length.", expected: "0.2 mm" }));
+    const said = {
+      kind: "align_loaded",
+      offset: "a bit",
+      over: "1000",
+      feet: "",
+      turned: true,
+    } as const;
+    closing(
+      "align_loaded",
+      {},
+      refusal(said, { name: "offset", message: "No length.", expected: "0.2 mm" }),
+    );
     expect(line("Out of line by").value).toBe("a bit");
     expect(line("Out of line by").getAttribute("aria-invalid")).toBe("true");
   });
@@ -320,7 +364,9 @@ const RUN: RunWork = {
   })) as RunWork["bearings"],
 };
 const run = (next: string, work: Partial<RunWork> = {}) =>
-  panel((tap) => <RunPanel work={{ ...RUN, asks: moveOf(next), ...work }} tap={tap} refused={null} />);
+  panel((tap) => (
+    <RunPanel work={{ ...RUN, asks: moveOf(next), ...work }} tap={tap} refused={null} />
+  ));
 
 describe("running in", () => {
   it("begins with which way it turns", async () => {
@@ -430,7 +476,9 @@ const SEALS: SealWork = {
   done: false,
 };
 const seals = (next: string, work: Partial<SealWork> = {}) =>
-  panel((tap) => <SealsPanel work={{ ...SEALS, asks: moveOf(next), ...work }} tap={tap} refused={null} />);
+  panel((tap) => (
+    <SealsPanel work={{ ...SEALS, asks: moveOf(next), ...work }} tap={tap} refused={null} />
+  ));
 
 describe("seals", () => {
   it("the other side can be in hand first", async () => {
@@ -468,7 +516,12 @@ describe("seals", () => {
     expect(screen.queryByRole("radio", { name: "NBR" })).toBeNull();
     await hand().click(choice("to keep dirt and water out"));
     await hand().click(button("These seals"));
-    expect(sent()).toMatchObject({ seal: "labyrinth", purpose: "keep_dirt", sides: "both", material: "" });
+    expect(sent()).toMatchObject({
+      seal: "labyrinth",
+      purpose: "keep_dirt",
+      sides: "both",
+      material: "",
+    });
   });
 
   it("FKM is asked how cold it is where it is fitted", async () => {
@@ -488,13 +541,23 @@ describe("seals", () => {
     expect(button("The inboard ring is on the shaft").disabled).toBe(true);
     await hand().click(choice("towards the bearing"));
     await hand().click(button("The inboard ring is on the shaft"));
-    expect(sent()).toMatchObject({ kind: "put_ring_on", side: "inboard", lip: "toward", protected: false });
+    expect(sent()).toMatchObject({
+      kind: "put_ring_on",
+      side: "inboard",
+      lip: "toward",
+      protected: false,
+    });
   });
 
   it("without a lip it goes on with one tap", async () => {
     const { sent } = seals("put_ring_on", { has_lip: false, kind: "labyrinth" });
     await hand().click(button("The inboard ring is on the shaft"));
-    expect(sent()).toMatchObject({ kind: "put_ring_on", side: "inboard", lip: "", protected: true });
+    expect(sent()).toMatchObject({
+      kind: "put_ring_on",
+      side: "inboard",
+      lip: "",
+      protected: true,
+    });
     expect(screen.queryByLabelText("Its width before it is fitted")).toBeNull();
   });
 
@@ -504,7 +567,12 @@ describe("seals", () => {
     expect(button("Has it room?").disabled).toBe(true);
     await hand().type(line("Gap towards the fixed bearing"), "0.6");
     await hand().click(button("Has it room?"));
-    expect(sent()).toMatchObject({ side: "inboard", growth_side: "1.5", other: "0.6", screws: false });
+    expect(sent()).toMatchObject({
+      side: "inboard",
+      growth_side: "1.5",
+      other: "0.6",
+      screws: false,
+    });
   });
 
   it("a V-ring is asked for its sheet and what holds it", async () => {
@@ -516,7 +584,12 @@ describe("seals", () => {
     await hand().type(line("Width when set, most"), "8 mm");
     await hand().click(choice("to keep dirt and water out"));
     await hand().click(button("These seals"));
-    expect(sent()).toMatchObject({ seal: "v_ring", held: "behind", sheet_least: "6 mm", sheet_most: "8 mm" });
+    expect(sent()).toMatchObject({
+      seal: "v_ring",
+      held: "behind",
+      sheet_least: "6 mm",
+      sheet_most: "8 mm",
+    });
   });
 
   it("a V-ring's width is asked as it goes on, and not once more as it is pushed up", async () => {
@@ -543,7 +616,9 @@ describe("seals", () => {
     const { sent } = seals("push_v_ring", { kind: "v_ring" });
     expect(button("Is it squeezed right?").disabled).toBe(true);
     await hand().type(line("From the face to its back"), "6.9");
-    await hand().click(screen.getByRole("checkbox", { name: "The same at three places round the shaft" }));
+    await hand().click(
+      screen.getByRole("checkbox", { name: "The same at three places round the shaft" }),
+    );
     await hand().click(button("Is it squeezed right?"));
     expect(sent()).toMatchObject({
       kind: "push_v_ring",
@@ -568,7 +643,13 @@ describe("seals", () => {
     expect(screen.getAllByRole("checkbox")).toHaveLength(1);
     await hand().click(screen.getByRole("checkbox", { name: "Lip and face thinly greased" }));
     await hand().click(button("It runs on its face"));
-    expect(sent()).toEqual({ kind: "set_seal", side: "inboard", greased: true, joint_top: false, rubs: "" });
+    expect(sent()).toEqual({
+      kind: "set_seal",
+      side: "inboard",
+      greased: true,
+      joint_top: false,
+      rubs: "",
+    });
   });
 
   it("nothing shows yet is an answer too", async () => {
@@ -598,7 +679,9 @@ const RING: LargeSealWork = {
   done: false,
 };
 const ring = (next: string, work: Partial<LargeSealWork> = {}) =>
-  panel((tap) => <LargeSealPanel work={{ ...RING, asks: moveOf(next), ...work }} tap={tap} refused={null} />);
+  panel((tap) => (
+    <LargeSealPanel work={{ ...RING, asks: moveOf(next), ...work }} tap={tap} refused={null} />
+  ));
 
 describe("a large seal", () => {
   it("is planned with three answers that nobody gives for the fitter", async () => {
@@ -606,7 +689,9 @@ describe("a large seal", () => {
     nothingChosen();
     await hand().type(line("Shaft diameter"), "980 mm");
     await hand().click(
-      within(screen.getByRole("radiogroup", { name: "Joined on site" })).getByRole("radio", { name: "no" }),
+      within(screen.getByRole("radiogroup", { name: "Joined on site" })).getByRole("radio", {
+        name: "no",
+      }),
     );
     await hand().click(button("Plan it"));
     expect(sent()).toMatchObject({
@@ -639,7 +724,11 @@ describe("a large seal", () => {
 
   it.each([
     ["ready_seat", "The housing is ready", { kind: "ready_seat", dry: false, rounded: false }],
-    ["lay_spring", "The spring is in", { kind: "lay_spring", lock_checked: false, groove_greased: false }],
+    [
+      "lay_spring",
+      "The spring is in",
+      { kind: "lay_spring", lock_checked: false, groove_greased: false },
+    ],
   ])("%s says what was not ticked", async (next, act, said) => {
     const { sent } = ring(next);
     await hand().click(button(act));
@@ -674,7 +763,9 @@ const CARE: CareWork = {
   verdict: null,
 };
 const care = (next: string, work: Partial<CareWork> = {}) =>
-  panel((tap) => <CarePanel work={{ ...CARE, asks: moveOf(next), ...work }} tap={tap} refused={null} />);
+  panel((tap) => (
+    <CarePanel work={{ ...CARE, asks: moveOf(next), ...work }} tap={tap} refused={null} />
+  ));
 
 describe("keeping", () => {
   it("chooses neither the way nor what shortens the interval; what the job knows stands there", async () => {

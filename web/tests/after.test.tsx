@@ -1,4 +1,7 @@
-/** After locking, drawn and charted: what is computed for the drawings of grease, closing, running in, large seals, and a round's stops. */
+/**
+ * After locking, drawn and charted: what is computed for the drawings of grease, closing, running
+ * in, large seals, and a round's stops.
+ */
 import { expect, test } from "vitest";
 import { warmthPlot } from "../src/charts/warmth-chart";
 import { cornerAt } from "../src/drawing/corners";
@@ -46,9 +49,13 @@ test.each([1, 2, 3, 4, 6, 8])("%i corners stand apart, inside the base", (count)
 });
 
 test("gaps are magnified alike on both sides; what is not measured is no gap of none", () => {
-  const ring = { width_mm: 53, toward_mm: 0.5, away_mm: 1, plan_toward_mm: null, held: false } as Parameters<
-    typeof drawnGaps
-  >[0];
+  const ring = {
+    width_mm: 53,
+    toward_mm: 0.5,
+    away_mm: 1,
+    plan_toward_mm: null,
+    held: false,
+  } as Parameters<typeof drawnGaps>[0];
   const { toward, away, scale } = drawnGaps(ring);
   expect(away).toBeCloseTo(2 * toward, 9);
   expect(toward).toBeCloseTo(0.5 * 10 * scale, 9);
@@ -62,13 +69,17 @@ test("hours stand as on a clock; the rim lies in the seat where it is pressed, o
   expect(hourAt(3).x).toBeGreaterThan(0);
   expect(hourAt(3).y).toBeCloseTo(0, 9);
   const radii = (path: string) =>
-    [...path.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => Math.hypot(Number(x), Number(y)));
+    [...path.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) =>
+      Math.hypot(Number(x), Number(y)),
+    );
   const clock = [12, 6, 3, 9].map((hour) => ({ hour, done: hour !== 9 && hour !== 3 }));
   const loops = radii(rim(clock));
   expect(Math.min(...loops)).toBeCloseTo(96, 0);
   expect(Math.max(...loops)).toBeCloseTo(110, 0);
   expect(loops[0]).toBeCloseTo(96, 0);
-  expect(Math.min(...radii(rim(clock.map(({ hour }) => ({ hour, done: false })))))).toBeGreaterThan(100);
+  expect(Math.min(...radii(rim(clock.map(({ hour }) => ({ hour, done: false })))))).toBeGreaterThan(
+    100,
+  );
 });
 
 const BEARING = {
@@ -100,7 +111,9 @@ test("a cold start stands on the chart; a crayon that melted reaches to its top;
 
 test("what waits on the device shows at its stop alone, the newest tap", () => {
   const stop = (at: string) => ({ at, state: "open", told: "" });
-  const walk = { stops: [stop("1"), stop("2"), stop("3")] } as unknown as Parameters<typeof withTaps>[0];
+  const walk = { stops: [stop("1"), stop("2"), stop("3")] } as unknown as Parameters<
+    typeof withTaps
+  >[0];
   const done = { kind: "do_stop", strokes: "6", temperature: "52 °C" } as never;
   const shown = withTaps(walk, [
     { at: "1", command: { kind: "skip_stop", reason: "guard locked" } as never },

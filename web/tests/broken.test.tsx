@@ -30,6 +30,8 @@ test("a page that breaks is said in words, with a way on; another address begins
 test("says in words where no reload without a network is possible, and how it will be", () => {
   render(<NotKept secure={false} />);
   expect(screen.getByText(/No reload without a network/)).toBeTruthy();
-  expect(screen.getByRole("link", { name: "How to trust the server" }).getAttribute("href")).toBe("/trust");
+  expect(screen.getByRole("link", { name: "How to trust the server" }).getAttribute("href")).toBe(
+    "/trust",
+  );
   expect(render(<NotKept secure />).container.textContent).toBe("");
 });

@@ -1,4 +1,7 @@
-/** Cartridges: what each tap sends, nothing chosen beforehand, drawings that follow what was measured, the plan's three drafts. */
+/**
+ * Cartridges: what each tap sends, nothing chosen beforehand, drawings that follow what was
+ * measured, the plan's three drafts.
+ */
 import { screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { CartridgeBearing, CartridgeWork } from "../src/api";
@@ -65,9 +68,12 @@ function panel(
 ) {
   const tap = vi.fn();
   const refused = no ? refusal(...no) : null;
-  show(<CartridgePanel work={{ ...WORK, asks: moveOf(next), ...work }} tap={tap} refused={refused} />, {
-    actor: "Ada",
-  });
+  show(
+    <CartridgePanel work={{ ...WORK, asks: moveOf(next), ...work }} tap={tap} refused={refused} />,
+    {
+      actor: "Ada",
+    },
+  );
   return tap;
 }
 
@@ -114,7 +120,12 @@ describe("a cartridge", () => {
       { part: "cover.drive", name: "the cover of the fixed bearing", up: null, why: "" },
       { part: "", name: "turn the housing over", up: "far" as const, why: "" },
       { part: "grease", name: "the grease between the pair", up: null, why: "" },
-      { part: "cover.far", name: "the cover of the floating bearing", up: null, why: "First the grease." },
+      {
+        part: "cover.far",
+        name: "the cover of the floating bearing",
+        up: null,
+        why: "First the grease.",
+      },
     ];
     const comes_off = [{ part: "nuts.far", name: "the nut pair at the far end" }];
     const tap = panel("measure_cover", { steps, comes_off });
@@ -126,12 +137,16 @@ describe("a cartridge", () => {
     await hand().click(screen.getByText("A part comes off again"));
     await hand().type(line("Why it comes off"), "seal pinched");
     await hand().click(button("Off: the nut pair at the far end"));
-    expect(tap.mock.calls[1]).toEqual([{ kind: "take_part_off", part: "nuts.far", reason: "seal pinched" }]);
+    expect(tap.mock.calls[1]).toEqual([
+      { kind: "take_part_off", part: "nuts.far", reason: "seal pinched" },
+    ]);
   });
 
   it("draws one that stands as it stands, the end on top that is up", () => {
     show(<CartridgeSection cartridge={{ ...WORK, stands: "upright", up: "far" }} />);
-    expect(screen.getByRole("img", { name: /the far end up/ }).getAttribute("viewBox")).toMatch(/^0 -400/);
+    expect(screen.getByRole("img", { name: /the far end up/ }).getAttribute("viewBox")).toMatch(
+      /^0 -400/,
+    );
   });
 
   it("writes temporary parts down where they go on, and reads both temperatures", async () => {
@@ -140,7 +155,10 @@ describe("a cartridge", () => {
     await hand().type(line("Bearing on the shaft"), "31 °C");
     await hand().type(line("Housing"), "16 °C{enter}");
     expect(tap.mock.calls.map(([sent]) => sent.kind)).toEqual(["put_in", "read_cooled"]);
-    expect(tap.mock.calls[1]?.[0]).toMatchObject({ ring_temperature: "31 °C", housing_temperature: "16 °C" });
+    expect(tap.mock.calls[1]?.[0]).toMatchObject({
+      ring_temperature: "31 °C",
+      housing_temperature: "16 °C",
+    });
   });
 
   it("that does not go in says where it stopped", async () => {
@@ -148,7 +166,11 @@ describe("a cartridge", () => {
     expect(button("It does not go in").disabled).toBe(true);
     await hand().type(line(/Where it stopped/), "half way");
     await hand().click(button("It does not go in"));
-    expect(tap.mock.calls[0]?.[0]).toEqual({ kind: "enter_housing", by_hand: false, text: "half way" });
+    expect(tap.mock.calls[0]?.[0]).toEqual({
+      kind: "enter_housing",
+      by_hand: false,
+      text: "half way",
+    });
   });
 
   it("turned over says what sticks out and what is free", async () => {
@@ -168,10 +190,9 @@ describe("a cartridge", () => {
       jammed: false,
     } as const;
     const tap = panel("tighten_pair", {}, [sent, { name: "decided_by", message: "Not jammed." }]);
-    expect(screen.getAllByRole("checkbox").map((box) => (box as HTMLInputElement).checked)).toEqual([
-      false,
-      false,
-    ]);
+    expect(screen.getAllByRole("checkbox").map((box) => (box as HTMLInputElement).checked)).toEqual(
+      [false, false],
+    );
     await hand().click(screen.getByRole("checkbox", { name: /tab is bent/ }));
     await hand().click(button("Accept as is (sign)"));
     const decide = within(screen.getByRole("dialog"));
@@ -221,7 +242,10 @@ describe("a cartridge", () => {
     expect(screen.getByText("7.7 N·m in this pass")).toBeTruthy();
     await hand().type(line("Torque of this round, with its unit"), "7.7 N·m");
     await hand().type(line("With which wrench"), "no. 1");
-    await hand().type(line("Gap of the flange beside screws 1 to 4"), "0.4 + 0.4 + 0.5 + 0.4{enter}");
+    await hand().type(
+      line("Gap of the flange beside screws 1 to 4"),
+      "0.4 + 0.4 + 0.5 + 0.4{enter}",
+    );
     expect(tap.mock.calls[0]?.[0]).toMatchObject({
       side: "fixed",
       torque: "7.7 N·m",
@@ -242,7 +266,8 @@ describe("a cartridge", () => {
       both_screws: true,
     });
     expect(
-      (screen.getByRole("checkbox", { name: "This is the pinned flinger" }) as HTMLInputElement).checked,
+      (screen.getByRole("checkbox", { name: "This is the pinned flinger" }) as HTMLInputElement)
+        .checked,
     ).toBe(false);
   });
 
@@ -275,7 +300,9 @@ describe("a cartridge", () => {
     expect(screwAt(2, 4).x).toBeGreaterThan(0);
     show(<ScrewPattern order={[1, 3, 2, 4]} screw="M8" passes={1} />);
     expect(
-      screen.getByRole("img", { name: "Screws M8, tightened in the order 1, 3, 2, 4; 1 passes done" }),
+      screen.getByRole("img", {
+        name: "Screws M8, tightened in the order 1, 3, 2, 4; 1 passes done",
+      }),
     ).toBeTruthy();
   });
 
@@ -287,7 +314,11 @@ describe("a cartridge", () => {
 
 describe("the plan of a cartridge", () => {
   it("is three drafts in one form", () => {
-    const drafts = draftsOf({ "fixed.designation": "6309", "floating.shaft_class": "k5", screw: "M8" });
+    const drafts = draftsOf({
+      "fixed.designation": "6309",
+      "floating.shaft_class": "k5",
+      screw: "M8",
+    });
     expect(drafts).toEqual({
       fixed: { designation: "6309" },
       floating: { shaft_class: "k5" },
@@ -297,14 +328,19 @@ describe("the plan of a cartridge", () => {
 
   it("puts the fixed bearing's draft where the shaft is held, whichever position was named first", () => {
     const given = { "fixed.designation": "A", "floating.designation": "B", screw: "M8" };
-    const order = CARTRIDGE.order_of!(given, "in_its_seat", [{ position_id: "p" }, { position_id: "q" }]) as {
+    const order = CARTRIDGE.order_of!(given, "in_its_seat", [
+      { position_id: "p" },
+      { position_id: "q" },
+    ]) as {
       bearings: { floats: string; shoulder: object }[];
     };
     expect(order.bearings.map(({ floats, shoulder }) => [floats, shoulder])).toEqual([
       ["in_its_seat", { designation: "B" }],
       ["held", { designation: "A" }],
     ]);
-    expect(CARTRIDGE.names!("fixed.designation", "in_its_seat")).toContain("bearings.1.designation");
+    expect(CARTRIDGE.names!("fixed.designation", "in_its_seat")).toContain(
+      "bearings.1.designation",
+    );
     expect(CARTRIDGE.names!("screw", "held")).toContain("cartridge.screw");
   });
 
@@ -326,7 +362,12 @@ describe("the plan of a cartridge", () => {
       where: { positionId: "p", machine: "", name: "" },
     };
     const form = formOf({ ...said, covers: "whole", floats: "held", otherId: "q" });
-    expect(fromForm(UNIT, form)).toMatchObject({ ...said, covers: "whole", floats: "held", otherId: "q" });
+    expect(fromForm(UNIT, form)).toMatchObject({
+      ...said,
+      covers: "whole",
+      floats: "held",
+      otherId: "q",
+    });
     expect(fromForm(UNIT, { bore: "40" }).otherDraft).toBeNull();
   });
 });

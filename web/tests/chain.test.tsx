@@ -4,8 +4,12 @@ import { expect, test } from "vitest";
 import { LogTroubles } from "../src/features/bench/chain-broken";
 
 test("says every trouble, and what to do", () => {
-  render(<LogTroubles troubles={["Entry 3 was changed after it was stored.", "Entry 5 is gone."]} />);
-  expect(screen.getByRole("alert").textContent).toContain("Entry 3 was changed after it was stored.");
+  render(
+    <LogTroubles troubles={["Entry 3 was changed after it was stored.", "Entry 5 is gone."]} />,
+  );
+  expect(screen.getByRole("alert").textContent).toContain(
+    "Entry 3 was changed after it was stored.",
+  );
   expect(screen.getByText("Entry 5 is gone.")).toBeTruthy();
   expect(screen.getByRole("alert").textContent).toContain("Trust no figure of this job");
 });

@@ -1,4 +1,6 @@
-/** What an answer means: taken, refused for good, or no answer at all. A refusal is never guessed. */
+/**
+ * What an answer means: taken, refused for good, or no answer at all. A refusal is never guessed.
+ */
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { AwayError, ProblemError, getChoices, getJob, newId, sendTap } from "../src/api/client";
 import { ours } from "./page";
@@ -12,10 +14,13 @@ beforeEach(() =>
 );
 
 const problem = (status: number, body: object = {}, headers: Record<string, string> = {}) =>
-  new Response(JSON.stringify({ title: "Not taken", detail: "The nut is locked.", fields: [], ...body }), {
-    status,
-    headers: { "content-type": "application/problem+json", "tribodex-server": "-", ...headers },
-  });
+  new Response(
+    JSON.stringify({ title: "Not taken", detail: "The nut is locked.", fields: [], ...body }),
+    {
+      status,
+      headers: { "content-type": "application/problem+json", "tribodex-server": "-", ...headers },
+    },
+  );
 const page = (status: number) =>
   new Response("<html>gateway</html>", { status, headers: { "content-type": "text/html" } });
 const failure = async () => {
@@ -28,17 +33,23 @@ const failure = async () => {
 };
 
 describe("an answer", () => {
-  it.each([400, 404, 405, 409, 413, 415, 422])("of %i with a reason of ours is a refusal", async (status) => {
-    answer = () => problem(status);
-    const error = await failure();
-    expect(error).toBeInstanceOf(ProblemError);
-    expect(error).toMatchObject({ status, title: "Not taken", detail: "The nut is locked." });
-  });
+  it.each([400, 404, 405, 409, 413, 415, 422])(
+    "of %i with a reason of ours is a refusal",
+    async (status) => {
+      answer = () => problem(status);
+      const error = await failure();
+      expect(error).toBeInstanceOf(ProblemError);
+      expect(error).toMatchObject({ status, title: "Not taken", detail: "The nut is locked." });
+    },
+  );
 
-  it.each([400, 404, 409, 422])("of %i without one is somebody else's: try again", async (status) => {
-    answer = () => page(status);
-    expect(await failure()).toBeInstanceOf(AwayError);
-  });
+  it.each([400, 404, 409, 422])(
+    "of %i without one is somebody else's: try again",
+    async (status) => {
+      answer = () => page(status);
+      expect(await failure()).toBeInstanceOf(AwayError);
+    },
+  );
 
   it.each([
     [401, /Sign in needed.*401/],
@@ -57,7 +68,8 @@ describe("an answer", () => {
     expect(await failure()).toMatchObject({ why: "Busy.", waitMs: 7_000 });
     answer = () => problem(503, { title: "Busy" }, { "retry-after": "86400" });
     expect(await failure()).toMatchObject({ waitMs: 60_000 });
-    answer = () => problem(503, { title: "Busy" }, { "retry-after": "Wed, 21 Oct 2026 07:28:00 GMT" });
+    answer = () =>
+      problem(503, { title: "Busy" }, { "retry-after": "Wed, 21 Oct 2026 07:28:00 GMT" });
     expect(await failure()).toMatchObject({ waitMs: 0 });
   });
 
@@ -81,7 +93,8 @@ describe("an answer", () => {
   });
 
   it("that is cut off in the middle is no answer", async () => {
-    answer = () => new Response('{"last_seq": 1', { headers: { "content-type": "application/json" } });
+    answer = () =>
+      new Response('{"last_seq": 1', { headers: { "content-type": "application/json" } });
     expect(await failure()).toBeInstanceOf(AwayError);
   });
 });
@@ -127,12 +140,17 @@ describe("a large plant", () => {
     });
     const plant = await getChoices();
     expect(plant.machines.map((one) => one.id)).toEqual(["a", "b", "c d", "e"]);
-    expect(asked).toEqual(["/api/plant", "/api/plant/machines?after=b", "/api/plant/machines?after=c+d"]);
+    expect(asked).toEqual([
+      "/api/plant",
+      "/api/plant/machines?after=b",
+      "/api/plant/machines?after=c+d",
+    ]);
   });
 
   it("is not shown in parts where a page does not come", async () => {
     vi.mocked(fetch).mockImplementation(async (address) => {
-      if (String(address) === "/api/plant") return ours({ machines: [{ id: "a" }], more_after: "a" });
+      if (String(address) === "/api/plant")
+        return ours({ machines: [{ id: "a" }], more_after: "a" });
       throw new TypeError("no network");
     });
     await expect(getChoices()).rejects.toBeInstanceOf(AwayError);

@@ -1,4 +1,7 @@
-/** Colours of the style sheet against one another, by the formula of WCAG 2 (relative luminance): text 4.5, edges of controls 3. */
+/**
+ * Colours of the style sheet against one another, by the formula of WCAG 2 (relative luminance):
+ * text 4.5, edges of controls 3.
+ */
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 
@@ -28,10 +31,13 @@ describe.each(blocks.map((colours, i) => [i === 0 ? "light" : "dark", colours] a
   "the %s look",
   (_, colours) => {
     const of = (name: string) => colours[name] ?? "";
-    it.each(["paper", "sheet", "wash"])("has text and warnings that can be read on %s", (ground) => {
-      for (const ink of ["ink", "soft", "dye", "oxide", "sound", "care"])
-        expect(contrast(of(ink), of(ground)), `${ink} on ${ground}`).toBeGreaterThanOrEqual(4.5);
-    });
+    it.each(["paper", "sheet", "wash"])(
+      "has text and warnings that can be read on %s",
+      (ground) => {
+        for (const ink of ["ink", "soft", "dye", "oxide", "sound", "care"])
+          expect(contrast(of(ink), of(ground)), `${ink} on ${ground}`).toBeGreaterThanOrEqual(4.5);
+      },
+    );
     it.each(["paper", "sheet"])("has edges of idle controls that can be seen on %s", (ground) => {
       expect(contrast(of("edge"), of(ground))).toBeGreaterThanOrEqual(3);
       expect(contrast(of("ink"), of(ground))).toBeGreaterThanOrEqual(3);

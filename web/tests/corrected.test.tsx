@@ -1,4 +1,6 @@
-/** What was corrected after a job was worked out: named above the next move, with before and after. */
+/**
+ * What was corrected after a job was worked out: named above the next move, with before and after.
+ */
 import { screen } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { Superseded } from "../src/api";

@@ -1,4 +1,7 @@
-/** An entry is said again as it should have been; what it said before stays, and nothing is sent half. */
+/**
+ * An entry is said again as it should have been; what it said before stays, and nothing is sent
+ * half.
+ */
 import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { LogLine } from "../src/api";
@@ -45,14 +48,21 @@ describe("the command that says an entry again", () => {
       const said = Object.fromEntries(
         changeable(LEAF).map(([name, one]) => [name, begun(LEAF.said[name], one, units)]),
       );
-      const { kind, shown, ...fields } = saidAgain(LEAF, said, units) as unknown as Record<string, unknown>;
+      const { kind, shown, ...fields } = saidAgain(LEAF, said, units) as unknown as Record<
+        string,
+        unknown
+      >;
       expect([kind, shown]).toEqual(["try_leaf", units === "mm" ? "mm" : "in"]);
       expect(fields).toEqual(LEAF.said);
     }
   });
 
   it.each([
-    [LEAF, { leaf: "0.07", outcome: "drags" }, { place: 2, leaf: "0.07", outcome: "drags", shown: "mm" }],
+    [
+      LEAF,
+      { leaf: "0.07", outcome: "drags" },
+      { place: 2, leaf: "0.07", outcome: "drags", shown: "mm" },
+    ],
     [SEAT, { past: "yes" }, { past: true, tool: null }],
     [SEAT, { tool: "steel rule" }, { past: false, tool: "steel rule" }],
     [{ ...SEAT, said: { ...SEAT.said, tool: "steel rule" } }, { tool: "" }, { tool: null }],
@@ -85,9 +95,12 @@ it.each([
   ["115 µm", "4.53 thou", "115 µm"],
   ["none", "none", "none"],
   ["", "", ""],
-])("a length said as %s is %s to who reads inches, %s to who reads millimetres", (said, inch, mm) => {
-  expect([lengthsIn(said, "inch"), lengthsIn(said, "mm")]).toEqual([inch, mm]);
-});
+])(
+  "a length said as %s is %s to who reads inches, %s to who reads millimetres",
+  (said, inch, mm) => {
+    expect([lengthsIn(said, "inch"), lengthsIn(said, "mm")]).toEqual([inch, mm]);
+  },
+);
 
 describe("the form", () => {
   function form(line: LogLine) {
@@ -99,7 +112,9 @@ describe("the form", () => {
 
   it("begins with what the entry says, and is sent only when it changed and a reason stands", async () => {
     const { tap, onClose } = form(logged("turn_nut", { amount: "35", unit: "degrees" }));
-    expect(screen.getByText(/Nut turned 35° on, 0.500 mm\. The old entry stays readable\./)).toBeTruthy();
+    expect(
+      screen.getByText(/Nut turned 35° on, 0.500 mm\. The old entry stays readable\./),
+    ).toBeTruthy();
     expect(field("How far").value).toBe("35");
     await hand().type(field("What was wrong"), "read the rim");
     expect(button("Correct it").disabled).toBe(true);
@@ -138,7 +153,11 @@ describe("the form", () => {
     expect(button("Withdraw the entry").disabled).toBe(true);
     await hand().type(field("What was wrong"), "wrong job");
     await hand().click(button("Withdraw the entry"));
-    expect(tap.mock.calls[0]?.[0]).toMatchObject({ withdraw: true, entry: null, reason: "wrong job" });
+    expect(tap.mock.calls[0]?.[0]).toMatchObject({
+      withdraw: true,
+      entry: null,
+      reason: "wrong job",
+    });
   });
 
   it("offers no withdrawal where others hang on the entry", () => {

@@ -43,7 +43,9 @@ describe("the ruler of clearances", () => {
 
   it.each(["mm", "inch"])("has its readings where its scale says, in %s", (units) => {
     const { container, um } = drawn(RULER, units);
-    const points = [...container.querySelectorAll("circle")].map((dot) => um(Number(dot.getAttribute("cx"))));
+    const points = [...container.querySelectorAll("circle")].map((dot) =>
+      um(Number(dot.getAttribute("cx"))),
+    );
     expect(points[0]).toBeCloseTo(80, 0);
     expect(points[1]).toBeCloseTo(60, 0);
     const [window] = container.querySelectorAll("rect");
@@ -63,7 +65,9 @@ describe("the ruler of clearances", () => {
   it("keeps inside its edges what lies beyond them, and draws no window that nobody set", () => {
     const wild = { ...RULER.readings[0]!, mean_um: 5_000, uncertainty_um: 9_000 };
     const { container } = drawn({ ...RULER, window: null, readings: [wild], estimate_um: null });
-    const at = [...container.querySelectorAll("circle")].map((dot) => Number(dot.getAttribute("cx")));
+    const at = [...container.querySelectorAll("circle")].map((dot) =>
+      Number(dot.getAttribute("cx")),
+    );
     expect(Math.max(...at)).toBeLessThanOrEqual(470);
     expect(screen.getByRole("img").getAttribute("aria-label")).toContain("no window yet");
   });
@@ -113,7 +117,8 @@ describe("the nut", () => {
     expect(tabs[0]).toBeCloseTo(84.7);
     expect(tabs[1]! - tabs[0]!).toBeCloseTo(360 / 17);
     // The slot that carries the mark: its middle seen from the centre, clockwise from the top.
-    const slot = container.querySelectorAll('path[fill="var(--sheet)"]')[0]?.getAttribute("d") ?? "";
+    const slot =
+      container.querySelectorAll('path[fill="var(--sheet)"]')[0]?.getAttribute("d") ?? "";
     const [x1, y1, , , , , x4, y4] = [...slot.matchAll(/-?[\d.]+/g)].map(Number) as number[];
     const deg = (Math.atan2((y1! + y4!) / 2 - 150, (x1! + x4!) / 2 - 150) * 180) / Math.PI + 90;
     expect(deg).toBeCloseTo(35, 0);
@@ -123,13 +128,17 @@ describe("the nut", () => {
   });
 
   it("beyond a whole turn says all of it, and counts turns instead of rim", () => {
-    show(<NutDial dial={{ ...DIAL, present_deg: 415, target_from_deg: 430, target_to_deg: 450 }} />);
+    show(
+      <NutDial dial={{ ...DIAL, present_deg: 415, target_from_deg: 430, target_to_deg: 450 }} />,
+    );
     expect(screen.getByText("415°")).toBeTruthy();
     expect(screen.getByText("1.15 turns")).toBeTruthy();
   });
 
   it("without counted slots and tabs draws none of them", () => {
-    const { container } = show(<NutDial dial={{ ...DIAL, slots: null, tabs: null, tab_deg: null }} />);
+    const { container } = show(
+      <NutDial dial={{ ...DIAL, slots: null, tabs: null, tab_deg: null }} />,
+    );
     expect(container.querySelectorAll("g[transform]")).toHaveLength(0);
     expect(label()).not.toContain("tab position");
   });
@@ -155,7 +164,9 @@ describe("the indicator", () => {
       const deg = (Math.atan2(y - 150, x - 150) * 180) / Math.PI;
       return (deg + 225 + 360) % 360;
     };
-    const at = marks.map((text) => angle(Number(text.getAttribute("x")), Number(text.getAttribute("y")) - 4));
+    const at = marks.map((text) =>
+      angle(Number(text.getAttribute("x")), Number(text.getAttribute("y")) - 4),
+    );
     const perMm = (at.at(-1)! - at[0]!) / (numbers.at(-1)! - numbers[0]!);
     const pointer = container.querySelector('path[stroke="var(--dye)"]')?.getAttribute("d") ?? "";
     const [, , px, py] = [...pointer.matchAll(/-?[\d.]+/g)].map(Number) as number[];
@@ -189,13 +200,19 @@ describe("the bearing in section", () => {
       { ...SECTION, outside_mm: 130, width_mm: 60, outer_raceway_mm: 122, roller_diameter_mm: 9 },
       0,
     ],
-    ["one on a tapered shaft", { ...SECTION, seat: "tapered_shaft", sleeve_length_mm: null } as Section, 90],
+    [
+      "one on a tapered shaft",
+      { ...SECTION, seat: "tapered_shaft", sleeve_length_mm: null } as Section,
+      90,
+    ],
     ["one on a bored shaft", { ...SECTION, shaft_bore_mm: 40 }, 60],
     ["balls", { ...SECTION, kind: "self_aligning_ball", roller_diameter_mm: 14 } as Section, 30],
   ])("of %s stays inside its sheet, to one scale in both directions", (_, section, play) => {
     const drawn = geometry(section, play);
     expect(drawn.x(section.width_mm) - drawn.x(0)).toBeCloseTo(section.width_mm * drawn.scale);
-    expect(drawn.y(drawn.d / 2) - drawn.y(drawn.D / 2)).toBeCloseTo(((drawn.D - drawn.d) / 2) * drawn.scale);
+    expect(drawn.y(drawn.d / 2) - drawn.y(drawn.D / 2)).toBeCloseTo(
+      ((drawn.D - drawn.d) / 2) * drawn.scale,
+    );
     expect(drawn.y(drawn.D / 2 + drawn.play)).toBeGreaterThanOrEqual(0);
     expect(drawn.y(drawn.bottom)).toBeCloseTo(drawn.height);
     expect(drawn.x(drawn.left)).toBe(0);
@@ -212,7 +229,9 @@ describe("the bearing in section", () => {
     expect(screen.getByRole("img").getAttribute("aria-label")).toBe(
       "nut with its chamfered face to the bearing",
     );
-    expect(show(<WhichWay name="unheard of" section={SECTION} />).container.querySelector("svg")).toBeNull();
+    expect(
+      show(<WhichWay name="unheard of" section={SECTION} />).container.querySelector("svg"),
+    ).toBeNull();
   });
 });
 
@@ -226,7 +245,8 @@ describe("names beside a chart", () => {
     const height = 400;
     const inner = height - EDGES.top - EDGES.bottom;
     const on = (value: number) => (axis.scale === "log" ? Math.log(value) : value);
-    const pixel = (value: number) => ((on(axis.to) - on(value)) / (on(axis.to) - on(axis.from))) * inner;
+    const pixel = (value: number) =>
+      ((on(axis.to) - on(value)) / (on(axis.to) - on(axis.from))) * inner;
     for (const values of [
       [50, 50.1, 50.2, 49.9],
       [99, 99.5, 100],
@@ -279,7 +299,8 @@ describe("a ball bearing in section", () => {
       const centre = pitch - ball / 2 + groove;
       for (let turn = 0; turn < 360; turn += 1) {
         const [px, pr] = [(ball / 2) * Math.cos(turn), pitch + (ball / 2) * Math.sin(turn)];
-        if (pr < innerShoulder) expect(Math.hypot(px, pr - centre)).toBeLessThanOrEqual(groove + 1e-9);
+        if (pr < innerShoulder)
+          expect(Math.hypot(px, pr - centre)).toBeLessThanOrEqual(groove + 1e-9);
         expect(Math.abs(px) <= half || pr >= innerShoulder - 1e-9).toBe(true);
       }
     },
@@ -289,9 +310,16 @@ describe("a ball bearing in section", () => {
     const one = { ...SECTION, rows: 1, kind: "deep_groove_ball", seat: null } as unknown as Section;
     const { container, again } = show(<BearingSection section={one} playUm={null} label="6218" />);
     const parts = (name: string) => [...container.querySelectorAll(`[data-part="${name}"]`)];
-    expect([parts("ball").length, parts("inner ring").length, parts("roller").length]).toEqual([1, 1, 0]);
+    expect([parts("ball").length, parts("inner ring").length, parts("roller").length]).toEqual([
+      1, 1, 0,
+    ]);
     expect(parts("inner ring")[0]?.getAttribute("d")?.match(/A/g)?.length).toBe(1);
-    const two = { ...SECTION, rows: 2, kind: "self_aligning_ball", roller_diameter_mm: 14 } as Section;
+    const two = {
+      ...SECTION,
+      rows: 2,
+      kind: "self_aligning_ball",
+      roller_diameter_mm: 14,
+    } as Section;
     again(<BearingSection section={two} playUm={null} label="2218" />);
     expect(parts("ball").length).toBe(2);
     expect(parts("inner ring")[0]?.getAttribute("d")?.match(/A/g)?.length).toBe(2);

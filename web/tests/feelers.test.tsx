@@ -1,4 +1,7 @@
-/** The gauge set in hand: another one by two taps, what stands against it in words, and nothing chosen beforehand. */
+/**
+ * The gauge set in hand: another one by two taps, what stands against it in words, and nothing
+ * chosen beforehand.
+ */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
@@ -16,11 +19,29 @@ const STOP = {
   code: "provable.thicker",
 };
 const SETS = [
-  { id: "m1", name: "Set M1", unit: "mm", leaves_um: [30, 40], checked_on: null, measured_um: null },
-  { id: "m2", name: "Set M2", unit: "mm", leaves_um: [10, 15], checked_on: null, measured_um: [10.1, 15.2] },
+  {
+    id: "m1",
+    name: "Set M1",
+    unit: "mm",
+    leaves_um: [30, 40],
+    checked_on: null,
+    measured_um: null,
+  },
+  {
+    id: "m2",
+    name: "Set M2",
+    unit: "mm",
+    leaves_um: [10, 15],
+    checked_on: null,
+    measured_um: [10.1, 15.2],
+  },
 ];
 
-function panel(feelers: Partial<Feelers> = {}, asked = false, refused: RefusedCommand | null = null) {
+function panel(
+  feelers: Partial<Feelers> = {},
+  asked = false,
+  refused: RefusedCommand | null = null,
+) {
   vi.stubGlobal(
     "fetch",
     vi.fn(async () => ours({ feeler_sets: SETS, machines: [], more_after: "" })),

@@ -1,4 +1,7 @@
-/** What others mounted is said again at the bench; a number that was read back is meant, or another one. */
+/**
+ * What others mounted is said again at the bench; a number that was read back is meant, or another
+ * one.
+ */
 import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Bench } from "../src/api";
@@ -87,7 +90,15 @@ describe("a number that was read back", () => {
   });
 
   it("is not offered as it was typed where nobody can say that it is meant", () => {
-    show(<TextField label="Width" value="190" onChange={() => {}} problem={problem} onChoose={() => {}} />);
+    show(
+      <TextField
+        label="Width"
+        value="190"
+        onChange={() => {}}
+        problem={problem}
+        onChoose={() => {}}
+      />,
+    );
     expect(screen.getAllByRole("button").map((one) => one.textContent)).toEqual(["19 mm"]);
   });
 
@@ -102,7 +113,11 @@ it("a field is drawn as it is asked for", async () => {
   const onChange = vi.fn();
   show(
     <>
-      <AskedField field={{ label: "Rubs", family: "text", empty: "nothing" }} value="" onChange={onChange} />
+      <AskedField
+        field={{ label: "Rubs", family: "text", empty: "nothing" }}
+        value=""
+        onChange={onChange}
+      />
       <AskedField field={{ label: "Turned", family: "yes_no" }} value="" onChange={onChange} />
       <AskedField field={{ label: "Found", family: "lines" }} value={"a\nb"} onChange={onChange} />
     </>,

@@ -42,7 +42,16 @@ describe("a follower", () => {
     await hand().type(line("Stud, measured"), "20.004");
     await hand().type(line("Hole, measured"), "20.001{enter}");
     expect(tap.mock.calls).toEqual([
-      [{ kind: "fit_stud", stud: "20.004", hole: "20.001", shown: "mm", decided_by: "", reason: "" }],
+      [
+        {
+          kind: "fit_stud",
+          stud: "20.004",
+          hole: "20.001",
+          shown: "mm",
+          decided_by: "",
+          reason: "",
+        },
+      ],
     ]);
   });
 
@@ -78,7 +87,12 @@ describe("a follower", () => {
   });
 
   it("off the table is left so only by name", async () => {
-    const sent = { kind: "clamp_stud", torque: "60 N·m", thread: "oiled", wrench: "no. 2" } as const;
+    const sent = {
+      kind: "clamp_stud",
+      torque: "60 N·m",
+      thread: "oiled",
+      wrench: "no. 2",
+    } as const;
     const field = {
       name: "decided_by",
       message: "Too loose.",

@@ -1,4 +1,6 @@
-/** Gates, ticks, points, short keys: what is half done survives, what must not be skipped is not. */
+/**
+ * Gates, ticks, points, short keys: what is half done survives, what must not be skipped is not.
+ */
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { useLocation } from "react-router";
 import { describe, expect, it, vi } from "vitest";
@@ -90,7 +92,15 @@ describe("a gate", () => {
     await hand().type(decide.getByLabelText("Reason"), "no wind today");
     await hand().click(decide.getByRole("button", { name: "Overrule and go on" }));
     expect(tap.mock.calls).toEqual([
-      [{ kind: "overrule_gate", gate: "isolated", name: "Ada", reason: "no wind today", items: ["locked"] }],
+      [
+        {
+          kind: "overrule_gate",
+          gate: "isolated",
+          name: "Ada",
+          reason: "no wind today",
+          items: ["locked"],
+        },
+      ],
     ]);
   });
 });
@@ -130,7 +140,15 @@ describe("an open point", () => {
 const pause = () => new Promise((done) => setTimeout(done, 90));
 
 describe("short keys", () => {
-  function Desk({ on = true, onHelp, onMain }: { on?: boolean; onHelp: () => void; onMain: () => void }) {
+  function Desk({
+    on = true,
+    onHelp,
+    onMain,
+  }: {
+    on?: boolean;
+    onHelp: () => void;
+    onMain: () => void;
+  }) {
     useKeys(on, onHelp);
     const { units, look } = useSettings();
     return (
@@ -155,8 +173,17 @@ describe("short keys", () => {
     const { onHelp, onMain, said } = desk();
     press("n");
     await waitFor(() => expect(onMain).toHaveBeenCalledOnce());
-    const places = { u: "inch light /", l: "inch dark /", p: "inch dark /plan", s: "inch dark /calculator" };
-    for (const [key, wanted] of Object.entries({ ...places, b: "inch dark /tables", j: "inch dark /" })) {
+    const places = {
+      u: "inch light /",
+      l: "inch dark /",
+      p: "inch dark /plan",
+      s: "inch dark /calculator",
+    };
+    for (const [key, wanted] of Object.entries({
+      ...places,
+      b: "inch dark /tables",
+      j: "inch dark /",
+    })) {
       await pause();
       press(key);
       await waitFor(() => expect(said()).toBe(wanted));

@@ -108,25 +108,32 @@ describe("a place of which neither row is read", () => {
     });
   });
 
-  it.each([true, false])("a number read back is taken for what was said: both rows %s", async (both) => {
-    const said = {
-      ...here,
-      kind: "bracket_place",
-      row: "nut side",
-      leaf: "40",
-      typed: true,
-      both_rows: both,
-    } as const;
-    const field = {
-      name: "leaf",
-      message: "“40” may be meant otherwise.",
-      expected: "",
-      choices: ["40 µm", "4.0 thou"],
-    };
-    const tap = panel(UNREAD, {}, refusal({ ...said, shown: "mm" }, field));
-    await hand().click(button("4.0 thou"));
-    expect(tap).toHaveBeenCalledWith({ ...said, leaf: "4.0 thou", ...(both ? { last: true } : {}) });
-  });
+  it.each([true, false])(
+    "a number read back is taken for what was said: both rows %s",
+    async (both) => {
+      const said = {
+        ...here,
+        kind: "bracket_place",
+        row: "nut side",
+        leaf: "40",
+        typed: true,
+        both_rows: both,
+      } as const;
+      const field = {
+        name: "leaf",
+        message: "“40” may be meant otherwise.",
+        expected: "",
+        choices: ["40 µm", "4.0 thou"],
+      };
+      const tap = panel(UNREAD, {}, refusal({ ...said, shown: "mm" }, field));
+      await hand().click(button("4.0 thou"));
+      expect(tap).toHaveBeenCalledWith({
+        ...said,
+        leaf: "4.0 thou",
+        ...(both ? { last: true } : {}),
+      });
+    },
+  );
 
   it("cannot say of the thickest feeler that the next one stopped", () => {
     panel(UNREAD);
@@ -167,7 +174,13 @@ describe("a gauging that is asked for", () => {
     await hand().click(button(/^0\.09\s*not 0\.10/));
     expect(tap).toHaveBeenLastCalledWith({ ...here, leaf: "90 µm", both_rows: false, ...begins });
     await hand().click(button("0.09, both rows"));
-    expect(tap).toHaveBeenLastCalledWith({ ...here, leaf: "90 µm", both_rows: true, last: true, ...begins });
+    expect(tap).toHaveBeenLastCalledWith({
+      ...here,
+      leaf: "90 µm",
+      both_rows: true,
+      last: true,
+      ...begins,
+    });
   });
 
   it("is not ended by a place that is read once more, nor while one contradicts", async () => {

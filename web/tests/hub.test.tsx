@@ -1,4 +1,7 @@
-/** A bearing into its hub: every tap says what was seen, the drawing is to scale, the tool stands on the tight ring. */
+/**
+ * A bearing into its hub: every tap says what was seen, the drawing is to scale, the tool stands on
+ * the tight ring.
+ */
 import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { HubSection, HubWork } from "../src/api";
@@ -86,7 +89,10 @@ describe("a bearing into its hub", () => {
     const tap = panel("push_in", { chosen: "press" });
     await hand().click(button("At the shoulder of its hub"));
     await hand().click(button(/sticks or cocks/));
-    expect(tap.mock.calls.map(([said]) => (said as { kind: string }).kind)).toEqual(["push_in", "stop_in"]);
+    expect(tap.mock.calls.map(([said]) => (said as { kind: string }).kind)).toEqual([
+      "push_in",
+      "stop_in",
+    ]);
   });
 
   it("is straight again only with its cause", async () => {
@@ -104,7 +110,11 @@ describe("a bearing into its hub", () => {
     const held = panel("hold_in_hub", { home: true });
     await hand().click(screen.getByRole("checkbox", { name: /turns in its groove/ }));
     await hand().click(button("Check what holds it"));
-    expect(held.mock.calls[0]?.[0]).toMatchObject({ kind: "hold_in_hub", turns: true, groove_free: false });
+    expect(held.mock.calls[0]?.[0]).toMatchObject({
+      kind: "hold_in_hub",
+      turns: true,
+      groove_free: false,
+    });
   });
 });
 

@@ -37,7 +37,9 @@ describe("a job in the list", () => {
     const dots = [...container.querySelectorAll("circle")];
     expect(dots.length).toBe(15);
     expect(
-      dots.filter((dot) => dot.getAttribute("fill") === "var(--mark)").map((dot) => dots.indexOf(dot)),
+      dots
+        .filter((dot) => dot.getAttribute("fill") === "var(--mark)")
+        .map((dot) => dots.indexOf(dot)),
     ).toEqual([10]);
   });
 });

@@ -1,4 +1,7 @@
-/** Photographs with arrow and circle, spoken notes, and reading aloud: what is sent, and what is absent where it cannot work. */
+/**
+ * Photographs with arrow and circle, spoken notes, and reading aloud: what is sent, and what is
+ * absent where it cannot work.
+ */
 import { fireEvent, screen, waitFor } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Bench, LogLine } from "../src/api";
@@ -23,7 +26,15 @@ function keepHere(kind: "photo" | "voice" = "photo") {
     }),
   );
   const onDone = vi.fn();
-  show(<KeepHere job="j" tap={(tap) => taps.push(tap)} entry={7} words="Inner ring 84 °C" onDone={onDone} />);
+  show(
+    <KeepHere
+      job="j"
+      tap={(tap) => taps.push(tap)}
+      entry={7}
+      words="Inner ring 84 °C"
+      onDone={onDone}
+    />,
+  );
   return { sent, taps, onDone };
 }
 
@@ -31,7 +42,9 @@ describe("marks on a photograph", () => {
   it("are shares of the picture, said and read alike", () => {
     const said = "circle 0.4 0.3 0.6 0.5; arrow 0.1 0.9 0.4 0.35";
     expect(marksSaid(marksRead(said))).toBe(said);
-    expect(marksSaid([{ shape: "arrow", from: [-0.2, 0.12345], to: [1.4, 1] }])).toBe("arrow 0 0.123 1 1");
+    expect(marksSaid([{ shape: "arrow", from: [-0.2, 0.12345], to: [1.4, 1] }])).toBe(
+      "arrow 0 0.123 1 1",
+    );
     expect(marksRead("")).toEqual([]);
   });
 
@@ -55,7 +68,13 @@ describe("marks on a photograph", () => {
     expect(sent).toEqual([{ path: "/api/jobs/j/attachments", body: { file: btoa("picture") } }]);
     expect(taps).toEqual([
       {
-        ...{ kind: "attach", attachment: "ab".repeat(32), what: "photo", caption: "spall", belongs_to: 7 },
+        ...{
+          kind: "attach",
+          attachment: "ab".repeat(32),
+          what: "photo",
+          caption: "spall",
+          belongs_to: 7,
+        },
         marks: "circle 0.1 0.1 0.6 0.6; circle 0.35 0.4 0.55 0.6",
       },
     ]);
@@ -77,7 +96,12 @@ describe("marks on a photograph", () => {
   });
 
   it("are shown over the kept picture", async () => {
-    const said = { attachment: "cd", what: "photo", caption: "spall", marks: "arrow 0.1 0.9 0.4 0.35" };
+    const said = {
+      attachment: "cd",
+      what: "photo",
+      caption: "spall",
+      marks: "arrow 0.1 0.9 0.4 0.35",
+    };
     show(<KeptLine job="j" line={{ kind: "attached", seq: 9, said } as unknown as LogLine} />);
     await hand().click(button(/Show the photograph/));
     expect(screen.getByAltText("spall").getAttribute("src")).toBe("/api/jobs/j/attachments/cd");

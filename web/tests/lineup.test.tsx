@@ -1,4 +1,7 @@
-/** The shaft line, entry by entry: what each form sends, in the reader's unit, at the bearing that is named. */
+/**
+ * The shaft line, entry by entry: what each form sends, in the reader's unit, at the bearing that
+ * is named.
+ */
 import { screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { LineUpPanel, type LineUpWork } from "../src/features/bench/topics/lineup/panel";
@@ -21,7 +24,10 @@ const WORK: LineUpWork = {
   topic: "lineup",
   asks: null,
   drawing: {
-    bearings: [bearing("drive", "drive side", 180, "held"), bearing("tail", "tail side", null, "unknown")],
+    bearings: [
+      bearing("drive", "drive side", 180, "held"),
+      bearing("tail", "tail side", null, "unknown"),
+    ],
     beside: [],
     datum: "coupling end",
     dimensions: [],
@@ -41,10 +47,16 @@ const WORK: LineUpWork = {
   running: null,
 };
 
-function panel(next: string, settings: object = {}, refused: Parameters<typeof refusal> | null = null) {
+function panel(
+  next: string,
+  settings: object = {},
+  refused: Parameters<typeof refusal> | null = null,
+) {
   const tap = vi.fn();
   const no = refused ? refusal(...refused) : null;
-  show(<LineUpPanel work={{ ...WORK, asks: moveOf(next) }} tap={tap} refused={no} />, { ...settings });
+  show(<LineUpPanel work={{ ...WORK, asks: moveOf(next) }} tap={tap} refused={no} />, {
+    ...settings,
+  });
   return tap;
 }
 const fill = async (entries: Record<string, string>) => {
@@ -89,7 +101,10 @@ describe("each form sends what was typed, as it was typed", () => {
   it.each([
     [
       "say_rings",
-      { "Width of the housing seat": "62", "Rings on the datum's side (leave blank if none)": "10 + 1" },
+      {
+        "Width of the housing seat": "62",
+        "Rings on the datum's side (leave blank if none)": "10 + 1",
+      },
       "Work out the room",
       { place: "tail", seat: "62", near: "10 + 1", far: "", shown: "mm" },
     ],
@@ -158,7 +173,10 @@ describe("each form sends what was typed, as it was typed", () => {
     await hand().click(choice("away from the datum"));
     await hand().click(screen.getByRole("checkbox", { name: /Read at the tap-tested zero/ }));
     await hand().click(button("Work out the start"));
-    expect(tap.mock.calls[0]?.[0]).toMatchObject({ nut_side: "away from the datum", at_zero: true });
+    expect(tap.mock.calls[0]?.[0]).toMatchObject({
+      nut_side: "away from the datum",
+      at_zero: true,
+    });
   });
 
   it("where a pair holds, with its end play", async () => {
@@ -199,7 +217,12 @@ describe("a refused entry", () => {
   it("is in the form again, with what would be right and readings to choose from", async () => {
     const tap = panel("say_feet", {}, [
       sent,
-      { name: "gaps", message: "The second foot is no number.", expected: "0 + 0.05", choices: ["0 + 0"] },
+      {
+        name: "gaps",
+        message: "The second foot is no number.",
+        expected: "0 + 0.05",
+        choices: ["0 + 0"],
+      },
     ]);
     expect(line("Feeler under each foot, bolt loose").value).toBe("0 + x");
     const meant = within(screen.getByRole("group", { name: /What was meant/ }));

@@ -1,4 +1,7 @@
-/** The look at an old bearing: what a tap says, where a tap on the unrolled ring lands, and that no weight is hidden. */
+/**
+ * The look at an old bearing: what a tap says, where a tap on the unrolled ring lands, and that no
+ * weight is hidden.
+ */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { fireEvent, screen, within } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
@@ -28,7 +31,12 @@ const finding = (more: Partial<LookWork["findings"][number]>): LookWork["finding
   width_mm: null,
   ...more,
 });
-const question = (number: number, words: string, answers: Record<string, string>, more: object = {}) => ({
+const question = (
+  number: number,
+  words: string,
+  answers: Record<string, string>,
+  more: object = {},
+) => ({
   number,
   words,
   answers,
@@ -111,7 +119,9 @@ describe("a question", () => {
   it("with one true answer takes one tap", async () => {
     const tap = await panel({ next_question: 26 });
     await hand().click(button("more"));
-    expect(tap.mock.calls).toEqual([[{ kind: "see_mark", question: 26, letters: "b", how: "seen" }]]);
+    expect(tap.mock.calls).toEqual([
+      [{ kind: "see_mark", question: 26, letters: "b", how: "seen" }],
+    ]);
   });
 
   it("with several takes them together, and “none” at once", async () => {
@@ -188,7 +198,9 @@ describe("what it speaks for", () => {
       "morelate−1.5",
       "Sum, with what it begins with+6",
     ]);
-    expect(screen.getByText(/a sum, not a chance\. ISO 15243: 5\.2\.2 Abrasive wear\./)).toBeTruthy();
+    expect(
+      screen.getByText(/a sum, not a chance\. ISO 15243: 5\.2\.2 Abrasive wear\./),
+    ).toBeTruthy();
   });
 
   it("is concluded as the marks have it by one tap", async () => {
@@ -218,7 +230,9 @@ describe("what it speaks for", () => {
 
 describe("what is told, and what is photographed", () => {
   it("an answer that somebody gave can be told, written down or doubtful", async () => {
-    const history = BOOK.questions.map((one) => (one.number === 26 ? { ...one, by: "asked" } : one));
+    const history = BOOK.questions.map((one) =>
+      one.number === 26 ? { ...one, by: "asked" } : one,
+    );
     vi.stubGlobal(
       "fetch",
       vi.fn(async () => ours({ ...BOOK, questions: history })),
@@ -226,7 +240,9 @@ describe("what is told, and what is photographed", () => {
     const tap = await panel({ next_question: 26 });
     await hand().click(choice("by a record"));
     await hand().click(button("more"));
-    expect(tap.mock.calls).toEqual([[{ kind: "see_mark", question: 26, letters: "b", how: "recorded" }]]);
+    expect(tap.mock.calls).toEqual([
+      [{ kind: "see_mark", question: 26, letters: "b", how: "recorded" }],
+    ]);
   });
 
   it("an answer that is not offered any more stays readable where it was given", async () => {
@@ -250,7 +266,11 @@ describe("what is told, and what is photographed", () => {
   });
 
   it("nothing wrong is concluded by one tap", async () => {
-    const verdict = { word: "nothing wrong found", level: "watch", reason: "Look elsewhere." } as const;
+    const verdict = {
+      word: "nothing wrong found",
+      level: "watch",
+      reason: "Look elsewhere.",
+    } as const;
     const tap = await panel({ verdict }, "conclude_look");
     await hand().click(button("Conclude: nothing wrong found"));
     expect(tap.mock.calls).toEqual([[{ kind: "conclude_look" }]]);
@@ -269,7 +289,11 @@ describe("back, or scrap", () => {
   });
 
   it("what was passed and would not be now is struck out, and asks to be checked again", async () => {
-    const again = { word: "check again", level: "stop", reason: "Seen since it was passed." } as const;
+    const again = {
+      word: "check again",
+      level: "stop",
+      reason: "Seen since it was passed.",
+    } as const;
     await panel({ parts: [part({ fit: true, overtaken: true, advised: again })] }, "judge_part");
     expect(screen.getByText("goes back").className).toContain("line-through");
     expect(screen.getByText("Seen since it was passed.")).toBeTruthy();
@@ -294,7 +318,11 @@ describe("back, or scrap", () => {
   it("a part that is judged by eye needs its sign", async () => {
     const tap = await panel({
       parts: [
-        part({ part: "nut", advised: { word: "by eye", level: "unknown", reason: "" }, by_name: false }),
+        part({
+          part: "nut",
+          advised: { word: "by eye", level: "unknown", reason: "" },
+          by_name: false,
+        }),
       ],
     });
     await hand().click(button(/^Check/));
@@ -327,12 +355,15 @@ describe("back, or scrap", () => {
 describe("the unrolled ring", () => {
   const at = frame(STRIP);
 
-  it.each([0, 45, 89, 90, 135, 180, 200, 269, 270, 315, 359])("a tap at %i° is read at %i°", (deg) => {
-    for (const row of [1, 2] as const) {
-      const y = at.top(deg) + at.high * (row === 1 ? 0.25 : 0.75);
-      expect(placeAt(STRIP, at.x(deg) + 0.2, y)).toEqual({ deg, row });
-    }
-  });
+  it.each([0, 45, 89, 90, 135, 180, 200, 269, 270, 315, 359])(
+    "a tap at %i° is read at %i°",
+    (deg) => {
+      for (const row of [1, 2] as const) {
+        const y = at.top(deg) + at.high * (row === 1 ? 0.25 : 0.75);
+        expect(placeAt(STRIP, at.x(deg) + 0.2, y)).toEqual({ deg, row });
+      }
+    },
+  );
 
   it("is to scale in both directions, and reads nothing beside it", () => {
     expect(at.high / STRIP.width_mm).toBeCloseTo(HALF / (STRIP.length_mm / 2));
@@ -381,7 +412,9 @@ describe("the unrolled ring", () => {
     ] as const;
     const shapes = signs.map((sign) => {
       const page = show(<Unrolled strip={STRIP} findings={[finding({ sign })]} loadDeg={180} />);
-      expect(screen.getByRole("img").getAttribute("aria-label")).toContain(`${sign} 110° to 250°, row 1`);
+      expect(screen.getByRole("img").getAttribute("aria-label")).toContain(
+        `${sign} 110° to 250°, row 1`,
+      );
       const drawn = page.container.querySelector("svg")!.innerHTML;
       page.unmount();
       return drawn;
@@ -392,7 +425,9 @@ describe("the unrolled ring", () => {
   it("shows the load on a ring that stands, and on none that turns", () => {
     const { container } = show(<Unrolled strip={STRIP} findings={[]} loadDeg={180} />);
     expect(container.textContent).toContain("load");
-    const inner = show(<Unrolled strip={{ ...STRIP, face: "inner" }} findings={[]} loadDeg={180} />);
+    const inner = show(
+      <Unrolled strip={{ ...STRIP, face: "inner" }} findings={[]} loadDeg={180} />,
+    );
     expect(inner.container.textContent).not.toContain("load");
   });
 
@@ -409,7 +444,9 @@ describe("the unrolled ring", () => {
     touch(120, 0.25);
     touch(240, 0.25);
     await hand().click(button("Mark the path"));
-    expect(tap.mock.calls.map(([command]) => [command.sign, command.at, command.to, command.row])).toEqual([
+    expect(
+      tap.mock.calls.map(([command]) => [command.sign, command.at, command.to, command.row]),
+    ).toEqual([
       ["dent", "180°", "", "2"],
       ["path", "120°", "240°", "1"],
     ]);

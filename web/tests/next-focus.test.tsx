@@ -12,7 +12,12 @@ interface Shown {
 }
 
 function Page({ seq, waiting, kind }: Shown) {
-  const bench = { last_seq: seq, at: "1", stage: "prepare", next: { do: kind, stops: false } } as Bench;
+  const bench = {
+    last_seq: seq,
+    at: "1",
+    stage: "prepare",
+    next: { do: kind, stops: false },
+  } as Bench;
   const outbox = { refused: [], waiting } as unknown as OutboxState;
   const tap = useNextFocus(bench, { bench, outbox, tap: () => undefined } as unknown as JobAccess);
   const say = () => tap({ kind: "note" } as never);

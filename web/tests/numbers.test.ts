@@ -1,7 +1,17 @@
-/** Numbers for the eye: the reader's unit, the digits the figure deserves, and unknown as a word. */
+/**
+ * Numbers for the eye: the reader's unit, the digits the figure deserves, and unknown as a word.
+ */
 import { describe, expect, it } from "vitest";
 import type { Result } from "../src/api";
-import { clearance, clearanceBare, figure, length, lineValue, trim, uncertainty } from "../src/ui/format";
+import {
+  clearance,
+  clearanceBare,
+  figure,
+  length,
+  lineValue,
+  trim,
+  uncertainty,
+} from "../src/ui/format";
 import { inUnits } from "../src/ui";
 
 const result = (unit: string, value: number | null, more: Partial<Result> = {}) =>
@@ -49,7 +59,9 @@ describe("a figure", () => {
     // A torque stays as it was given; beside it what an inch wrench shows.
     expect(figure(result("N·m", 95), "mm")).toBe("95 N·m");
     expect(figure(result("N·m", 95), "inch")).toBe("95 N·m (70.1 lbf·ft)");
-    expect(figure(result("N·m", 6.5, { value_to: 11 }), "inch")).toBe("6.5 to 11 N·m (57.5 to 97.4 lbf·in)");
+    expect(figure(result("N·m", 6.5, { value_to: 11 }), "inch")).toBe(
+      "6.5 to 11 N·m (57.5 to 97.4 lbf·in)",
+    );
     expect(figure(result("µm", -0.2, { value_to: 35 }), "mm")).toBe("0.000 to 0.035 mm");
     expect(figure(result("µm", null), "mm")).toBe("unknown");
   });

@@ -1,4 +1,7 @@
-/** Readings before the release, lowering, the next spot of a seat, and steps typed from paper: what each tap sends, nothing chosen beforehand. */
+/**
+ * Readings before the release, lowering, the next spot of a seat, and steps typed from paper: what
+ * each tap sends, nothing chosen beforehand.
+ */
 import { renderHook, screen } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { FoundWork, OutboxState } from "../src/api";
@@ -41,7 +44,9 @@ describe("as found", () => {
   });
 
   it("asks for nothing once it was released", () => {
-    show(<FoundPanel work={{ ...FOUND, asks: null, released: true }} tap={vi.fn()} refused={null} />);
+    show(
+      <FoundPanel work={{ ...FOUND, asks: null, released: true }} tap={vi.fn()} refused={null} />,
+    );
     expect(screen.queryByRole("button")).toBeNull();
   });
 });
@@ -59,9 +64,9 @@ describe("into its base", () => {
     const tap = vi.fn();
     show(<LoweringPanel work={{ ...work, verdicts: [] }} tap={tap} refused={null} />);
     expect(screen.getByText("by its rings 5.0 mm")).toBeTruthy();
-    expect(screen.getAllByRole<HTMLInputElement>("radio").some((one) => one.ariaChecked === "true")).toBe(
-      false,
-    );
+    expect(
+      screen.getAllByRole<HTMLInputElement>("radio").some((one) => one.ariaChecked === "true"),
+    ).toBe(false);
     await hand().click(choice("hoist, jacks or sling"));
     await hand().click(choice("in, on its side"));
     expect(button("Down in its base").disabled).toBe(true);
@@ -97,11 +102,17 @@ describe("into its base", () => {
       choices: [],
       meant: false,
     };
-    show(<LoweringPanel work={{ ...work, verdicts: [] }} tap={vi.fn()} refused={refusal(said, problem)} />);
-    expect(line(/Weight that came down/).value).toBe("heavy");
-    expect(line(/Weight that came down/).ariaInvalid ?? line(/Weight/).getAttribute("aria-invalid")).toBe(
-      "true",
+    show(
+      <LoweringPanel
+        work={{ ...work, verdicts: [] }}
+        tap={vi.fn()}
+        refused={refusal(said, problem)}
+      />,
     );
+    expect(line(/Weight that came down/).value).toBe("heavy");
+    expect(
+      line(/Weight that came down/).ariaInvalid ?? line(/Weight/).getAttribute("aria-invalid"),
+    ).toBe("true");
   });
 });
 
@@ -141,7 +152,14 @@ describe("the next spot of a seat", () => {
     await hand().click(button(/1, 3/));
     await hand().type(line(/micrometer/), "45.012{Enter}");
     expect(tap).toHaveBeenLastCalledWith(expect.objectContaining({ section: 1, direction: 3 }));
-    again(<Reading work={{ ...work, shaft: [spot(1, 1, 45.01)] }} tap={tap} refused={null} what="shaft" />);
+    again(
+      <Reading
+        work={{ ...work, shaft: [spot(1, 1, 45.01)] }}
+        tap={tap}
+        refused={null}
+        what="shaft"
+      />,
+    );
     await hand().type(line(/micrometer/), "45.013{Enter}");
     expect(tap).toHaveBeenLastCalledWith(expect.objectContaining({ section: 1, direction: 1 }));
   });

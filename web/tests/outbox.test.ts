@@ -1,4 +1,7 @@
-/** Taps on their way: in order, once, never lost, each to the server and from the person it was made by. */
+/**
+ * Taps on their way: in order, once, never lost, each to the server and from the person it was made
+ * by.
+ */
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Command } from "../src/api";
 import { inOf } from "./people";
@@ -32,7 +35,9 @@ const refused = (detail: string) => json({ title: "Not taken", detail, fields: [
 const signInFirst: Answer = () =>
   json({ type: "/problems/sign-in", title: "Sign in first", fields: [] }, 401);
 
-/** A server that keeps every tap once, as the real one does, unless the test answers in its place. */
+/**
+ * A server that keeps every tap once, as the real one does, unless the test answers in its place.
+ */
 class Server {
   tried: Sent[] = [];
   log: string[] = [];
@@ -80,18 +85,25 @@ const touches: EventListener[] = [];
 /** Its scripts anew; the page before is gone, and with it what it listened to. */
 async function load(): Promise<{ people: People; outbox: Outbox }> {
   vi.resetModules();
-  touches.splice(0).forEach((heard) => window.removeEventListener("pointerdown", heard, { capture: true }));
+  touches
+    .splice(0)
+    .forEach((heard) => window.removeEventListener("pointerdown", heard, { capture: true }));
   const listen = vi.spyOn(window, "addEventListener");
   const { people } = await import("../src/api/people");
   touches.push(
-    ...listen.mock.calls.flatMap(([kind, heard]) => (kind === "pointerdown" ? [heard as EventListener] : [])),
+    ...listen.mock.calls.flatMap(([kind, heard]) =>
+      kind === "pointerdown" ? [heard as EventListener] : [],
+    ),
   );
   listen.mockRestore();
   const { outbox } = await import("../src/api/outbox");
   return { people, outbox };
 }
 
-/** A page, or the one after a reload: what is on the device stays, what was in memory is gone. `tap`: the secret of that person's taps. */
+/**
+ * A page, or the one after a reload: what is on the device stays, what was in memory is gone.
+ * `tap`: the secret of that person's taps.
+ */
 async function page(actor = "Ada", tap = ""): Promise<Outbox> {
   here?.left(`id-${actor.toLowerCase()}`);
   here?.left(here.current()?.me.id ?? "");
@@ -123,9 +135,9 @@ describe("taps", () => {
     await settled(outbox);
     expect(server.log).toEqual(["one", "two", "three"]);
     expect(new Set(server.tried.map((tap) => tap.client_event_id)).size).toBe(3);
-    expect(server.tried.every((tap) => tap.actor === "Ada" && tap.at === "drive" && tap.job === "7")).toBe(
-      true,
-    );
+    expect(
+      server.tried.every((tap) => tap.actor === "Ada" && tap.at === "drive" && tap.job === "7"),
+    ).toBe(true);
     expect(heard.mock.calls.map(([bench, shown]) => [bench.last_seq, shown])).toEqual([
       [1, "?at=drive"],
       [2, "?at=drive"],
@@ -176,7 +188,8 @@ describe("taps", () => {
   it("that a captive portal answered with its own page were not acknowledged", async () => {
     const outbox = await page();
     server.answers(
-      () => new Response("<html>Please log in</html>", { headers: { "content-type": "text/html" } }),
+      () =>
+        new Response("<html>Please log in</html>", { headers: { "content-type": "text/html" } }),
     );
     outbox.add("7", note("one"));
     await vi.waitFor(() => expect(outbox.snapshot("7").away).toMatch(/answers in its place/));
@@ -243,13 +256,19 @@ describe("a refused tap", () => {
     await settled(outbox);
     outbox.add("7", note(" "));
     await settled(outbox);
-    expect(outbox.snapshot("7").refused.map((tap) => tap.problem.detail)).toEqual(["empty", "still empty"]);
+    expect(outbox.snapshot("7").refused.map((tap) => tap.problem.detail)).toEqual([
+      "empty",
+      "still empty",
+    ]);
   });
 });
 
 describe("another page of this device", () => {
   /** Its word that something changed comes while this page's store is slow. */
-  async function interrupted(slow: "refuse" | "drop", act: (outbox: Outbox) => void): Promise<Outbox> {
+  async function interrupted(
+    slow: "refuse" | "drop",
+    act: (outbox: Outbox) => void,
+  ): Promise<Outbox> {
     const outbox = await page();
     const { Keeper } = await import("../src/api/keeper");
     const stored = Keeper.prototype[slow] as (this: unknown, what: never) => Promise<void>;
@@ -272,7 +291,9 @@ describe("another page of this device", () => {
   it("does not hide a refusal that this one has not stored yet", async () => {
     server.answers(() => refused("the nut is locked"));
     const outbox = await interrupted("refuse", (here) => here.add("7", note("one")));
-    expect(outbox.snapshot("7").refused.map((tap) => tap.problem.detail)).toEqual(["the nut is locked"]);
+    expect(outbox.snapshot("7").refused.map((tap) => tap.problem.detail)).toEqual([
+      "the nut is locked",
+    ]);
   });
 
   it("does not bring back a refusal that was dropped here", async () => {
@@ -314,7 +335,9 @@ describe("a device whose store fails", () => {
     outbox.add("7", note("two"));
     await settled(outbox);
     expect(server.log).toEqual(["two"]);
-    expect(outbox.snapshot("7").refused.map((tap) => tap.problem.detail)).toEqual(["the nut is locked"]);
+    expect(outbox.snapshot("7").refused.map((tap) => tap.problem.detail)).toEqual([
+      "the nut is locked",
+    ]);
   });
 });
 
@@ -368,7 +391,9 @@ describe("a device that keeps nothing", () => {
     const outbox = await page();
     server.answers(noNetwork);
     outbox.add("7", note("one"));
-    await vi.waitFor(() => expect(outbox.snapshot("7")).toMatchObject({ waiting: 1, lasting: false }));
+    await vi.waitFor(() =>
+      expect(outbox.snapshot("7")).toMatchObject({ waiting: 1, lasting: false }),
+    );
     await vi.waitFor(() => expect(outbox.snapshot("7").away).not.toBe(""));
     wake();
     await settled(outbox);
@@ -418,7 +443,9 @@ const pinNeeded: Answer = () =>
       type: "/problems/pin-needed",
       title: "A PIN is needed",
       detail: "",
-      fields: [{ name: "name", message: "Ada stands by this with the own PIN.", expected: "id-ada" }],
+      fields: [
+        { name: "name", message: "Ada stands by this with the own PIN.", expected: "id-ada" },
+      ],
     },
     403,
   );
@@ -431,7 +458,9 @@ describe("whose tap it is", () => {
     await vi.waitFor(() => expect(outbox.snapshot("7").away).not.toBe(""));
     here!.entered(inOf("Ben", "secret-of-ben"));
     outbox.add("7", note("from Ben"));
-    await vi.waitFor(() => expect(server.log).toEqual(["from Ada", "from Ben"]), { timeout: 4_000 });
+    await vi.waitFor(() => expect(server.log).toEqual(["from Ada", "from Ben"]), {
+      timeout: 4_000,
+    });
     expect(server.tried.slice(-2).map(({ actor, token }) => [actor, token])).toEqual([
       ["Ada", "secret-of-ada"],
       ["Ben", "secret-of-ben"],
@@ -460,7 +489,11 @@ describe("whose tap it is", () => {
     expect(here!.current()).toMatchObject({ checked: false, me: { name: "Ada" } });
     outbox.add("7", note("under the machine"));
     await settled(outbox);
-    expect(server.tried.at(-1)).toMatchObject({ actor: "Ada", token: "secret-of-ada", pin: "not checked" });
+    expect(server.tried.at(-1)).toMatchObject({
+      actor: "Ada",
+      token: "secret-of-ada",
+      pin: "not checked",
+    });
   });
 
   it("is not taken by a name whose time on this device is over", async () => {

@@ -7,7 +7,10 @@ import { ProblemError, type Command, type ProblemField, type RefusedCommand } fr
 import { SettingsProvider } from "../src/ui";
 
 export function show(part: ReactNode, settings: Record<string, unknown> = {}, at = "/") {
-  localStorage.setItem("tribodex.settings", JSON.stringify({ units: "mm", look: "light", ...settings }));
+  localStorage.setItem(
+    "tribodex.settings",
+    JSON.stringify({ units: "mm", look: "light", ...settings }),
+  );
   const clothed = (inside: ReactNode) => (
     <MemoryRouter initialEntries={[at]}>
       <SettingsProvider>{inside}</SettingsProvider>
@@ -21,7 +24,8 @@ export function show(part: ReactNode, settings: Record<string, unknown> = {}, at
 export const ours = (body: unknown, init: ResponseInit = {}) =>
   Response.json(body, { ...init, headers: { "tribodex-server": "-" } });
 export const hand = () => userEvent.setup();
-export const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>("button", { name });
+export const button = (name: string | RegExp) =>
+  screen.getByRole<HTMLButtonElement>("button", { name });
 export const choice = (name: string | RegExp) => screen.getByRole("radio", { name });
 export const line = (name: string | RegExp) => screen.getByLabelText<HTMLInputElement>(name);
 

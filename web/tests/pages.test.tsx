@@ -1,4 +1,7 @@
-/** Pages by their address: fetched before the frame stands, shown without a word of waiting, never waited for for ever. */
+/**
+ * Pages by their address: fetched before the frame stands, shown without a word of waiting, never
+ * waited for for ever.
+ */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { screen } from "@testing-library/react";
 import { Suspense } from "react";
@@ -10,7 +13,9 @@ const page = (path: string) => PAGES.find((one) => one.path === path)!.Page;
 
 function shown(path: string) {
   const Page = page(path);
-  const queries = new QueryClient({ defaultOptions: { queries: { retry: false, enabled: false } } });
+  const queries = new QueryClient({
+    defaultOptions: { queries: { retry: false, enabled: false } },
+  });
   return show(
     <QueryClientProvider client={queries}>
       <Suspense fallback={<p>Opening …</p>}>

@@ -1,4 +1,7 @@
-/** Leaf and nut do not agree: every look is one tap with its answer, and what was seen decides whether the leaf may lead. */
+/**
+ * Leaf and nut do not agree: every look is one tap with its answer, and what was seen decides
+ * whether the leaf may lead.
+ */
 import { render, screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Tapered } from "../src/api";
@@ -18,14 +21,22 @@ const PARTED: Parted = {
   leads: true,
   by_travel: true,
   checks: [
-    { id: "another_place", text: "another place of the ring gauged", must: false, found: "", answers: [] },
+    {
+      id: "another_place",
+      text: "another place of the ring gauged",
+      must: false,
+      found: "",
+      answers: [],
+    },
     check("numbers", "numbers: one family?", ["pair", "no pair"]),
     check("sleeve_end", "sleeve end: moved?", ["where it was", "moved"]),
   ],
 };
 const show = (parted: Partial<Parted>) => {
   const tap = vi.fn();
-  render(<PartedPanel work={{ parted: { ...PARTED, ...parted } } as Tapered} tap={tap} refused={null} />);
+  render(
+    <PartedPanel work={{ parted: { ...PARTED, ...parted } } as Tapered} tap={tap} refused={null} />,
+  );
   return tap;
 };
 

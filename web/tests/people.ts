@@ -30,4 +30,7 @@ export function meOf(name: string, part: Partial<Me> = {}): Me {
   };
 }
 
-export const inOf = (name: string, tap = "", part: Partial<Me> = {}): In => ({ me: meOf(name, part), tap });
+export const inOf = (name: string, tap = "", part: Partial<Me> = {}): In => ({
+  me: meOf(name, part),
+  tap,
+});

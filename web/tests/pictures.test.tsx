@@ -1,4 +1,7 @@
-/** Pictures of work and the words of the trade: every name that is used has its drawing, and a word leads to its meaning. */
+/**
+ * Pictures of work and the words of the trade: every name that is used has its drawing, and a word
+ * leads to its meaning.
+ */
 import { screen, within } from "@testing-library/react";
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
@@ -36,7 +39,9 @@ describe("a picture", () => {
     expect(names.filter((name) => !PICTURE_NAMES.includes(name))).toEqual([]);
     for (const name of PICTURE_NAMES) {
       const { container, unmount } = show(<Picture name={name} />);
-      expect(container.querySelector("svg")?.getAttribute("aria-label")?.length).toBeGreaterThan(20);
+      expect(container.querySelector("svg")?.getAttribute("aria-label")?.length).toBeGreaterThan(
+        20,
+      );
       expect(container.innerHTML).not.toContain("NaN");
       unmount();
     }

@@ -1,4 +1,7 @@
-/** The plans: nothing is chosen beforehand, what is wrong stands beside its entry and goes with it, nothing typed is lost. */
+/**
+ * The plans: nothing is chosen beforehand, what is wrong stands beside its entry and goes with it,
+ * nothing typed is lost.
+ */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
@@ -74,7 +77,11 @@ function page(name: keyof typeof PAGES, answer: (asked: Asked) => Response, at =
     }),
   );
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  show(<QueryClientProvider client={queries}>{PAGES[name]}</QueryClientProvider>, { actor: "Ada" }, at);
+  show(
+    <QueryClientProvider client={queries}>{PAGES[name]}</QueryClientProvider>,
+    { actor: "Ada" },
+    at,
+  );
   return asked;
 }
 
@@ -120,7 +127,9 @@ describe("a plan", () => {
 
   it("names each wrong entry beside it, goes to the first, and is silent once that is put right", async () => {
     const asked = page("follower", (one) =>
-      one.path === "/api/jobs" ? problem(wrong("bearings.0.roller"), wrong("bearings.0.width")) : problem(),
+      one.path === "/api/jobs"
+        ? problem(wrong("bearings.0.roller"), wrong("bearings.0.width"))
+        : problem(),
     );
     await choose("Machine and position", "Gate: Cam");
     await hand().clear(line("Roller diameter"));
@@ -142,7 +151,11 @@ describe("a plan", () => {
   it.each([
     ["taper", ["Gate: Not looked at"], "4 positions"],
     ["shoulder", ["Gate: Idler", "Gate: Not looked at"], "3 positions"],
-    ["unit", ["Gate: Drive end, fixed", "Gate: Tail end, floating", "Gate: Not looked at"], "2 positions"],
+    [
+      "unit",
+      ["Gate: Drive end, fixed", "Gate: Tail end, floating", "Gate: Not looked at"],
+      "2 positions",
+    ],
   ] as const)("offers the positions that can take it: %s", async (kind, names, others) => {
     page(kind, () => problem());
     await screen.findByRole("option", { name: names[0] });

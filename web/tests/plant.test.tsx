@@ -1,4 +1,7 @@
-/** From nothing to the first plan: what is still to be added, and forms that lose nothing when they are refused. */
+/**
+ * From nothing to the first plan: what is still to be added, and forms that lose nothing when they
+ * are refused.
+ */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { screen, waitFor, within } from "@testing-library/react";
 import type { ReactNode } from "react";
@@ -31,8 +34,15 @@ function answer(status: number, body: unknown) {
 describe("to begin with", () => {
   it("says what is missing, and nothing once all is there", () => {
     const { unmount } = show(<FirstSteps people={2} machines={0} positions={0} sets={0} />);
-    const steps = within(screen.getByRole("region", { name: "To begin with" })).getAllByRole("listitem");
-    expect(steps.map(({ textContent }) => textContent?.includes("✓"))).toEqual([true, false, false, false]);
+    const steps = within(screen.getByRole("region", { name: "To begin with" })).getAllByRole(
+      "listitem",
+    );
+    expect(steps.map(({ textContent }) => textContent?.includes("✓"))).toEqual([
+      true,
+      false,
+      false,
+      false,
+    ]);
     expect(screen.getByRole("link", { name: "Tool crib" }).getAttribute("href")).toBe("/crib");
     unmount();
     show(<FirstSteps people={1} machines={1} positions={1} sets={1} />);
@@ -46,7 +56,9 @@ describe("a machine", () => {
     inApp(<AddMachine />);
     await hand().type(screen.getByLabelText("Machine"), "Grit cyclone");
     await hand().click(screen.getByRole("button", { name: "Add the machine" }));
-    await waitFor(() => expect((screen.getByLabelText("Machine") as HTMLInputElement).value).toBe(""));
+    await waitFor(() =>
+      expect((screen.getByLabelText("Machine") as HTMLInputElement).value).toBe(""),
+    );
     const [to, init] = fetch.mock.calls[0] as unknown as [string, RequestInit];
     expect(to).toBe("/api/plant/machines");
     expect(JSON.parse(String(init.body))).toEqual({ name: "Grit cyclone", area: "" });
@@ -57,7 +69,11 @@ describe("a machine", () => {
       title: "Something needs correcting",
       detail: "There is a machine “Grit cyclone” already.",
       fields: [
-        { name: "name", message: "There is a machine “Grit cyclone” already.", expected: "another name" },
+        {
+          name: "name",
+          message: "There is a machine “Grit cyclone” already.",
+          expected: "another name",
+        },
       ],
     });
     inApp(<AddMachine />);
@@ -78,5 +94,10 @@ it("a position says nothing that nobody said: fixed or floating is not known unt
   await waitFor(() => expect(fetch).toHaveBeenCalled());
   const [to, init] = fetch.mock.calls[0] as unknown as [string, RequestInit];
   expect(to).toBe("/api/plant/machines/m-1/positions");
-  expect(JSON.parse(String(init.body))).toEqual({ name: "Drive end", bearing: "", shaft: "", holds: "" });
+  expect(JSON.parse(String(init.body))).toEqual({
+    name: "Drive end",
+    bearing: "",
+    shaft: "",
+    holds: "",
+  });
 });

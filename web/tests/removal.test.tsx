@@ -104,7 +104,9 @@ describe("the way", () => {
 
   it("that was taken is marked and not offered again", () => {
     panel({ chosen: "release" }, "say_off");
-    expect(screen.getByText("chosen").closest("li")?.textContent).toContain("Release from the sleeve");
+    expect(screen.getByText("chosen").closest("li")?.textContent).toContain(
+      "Release from the sleeve",
+    );
     expect(screen.queryByRole("button", { name: /Release/ })).toBeNull();
   });
 });
@@ -119,7 +121,9 @@ describe("the nut as a stop", () => {
     expect(button(words).disabled).toBe(true);
     await hand().type(line("Gap at the nut"), "3 mm");
     await hand().click(button(words));
-    expect(tap.mock.calls).toEqual([[{ kind: "back_nut_off", gap: "3 mm", whole_nut, shown: "mm" }]]);
+    expect(tap.mock.calls).toEqual([
+      [{ kind: "back_nut_off", gap: "3 mm", whole_nut, shown: "mm" }],
+    ]);
   });
 });
 
@@ -158,7 +162,13 @@ it("every choice can be reached by its words", () => {
 });
 
 describe("press or puller on its ring", () => {
-  const part = (name: string, from_mm: number, to_mm: number, inner_mm: number, outer_mm: number) => ({
+  const part = (
+    name: string,
+    from_mm: number,
+    to_mm: number,
+    inner_mm: number,
+    outer_mm: number,
+  ) => ({
     name,
     from_mm,
     to_mm,

@@ -1,4 +1,7 @@
-/** Rounds: weeks and stops of the plan, a stop done, found wanting, skipped; what was refused stands there again. */
+/**
+ * Rounds: weeks and stops of the plan, a stop done, found wanting, skipped; what was refused stands
+ * there again.
+ */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
@@ -140,7 +143,14 @@ describe("a stop", () => {
       text: "hissing",
       found: "No noise",
     } as const;
-    form({}, refusal(sent, { name: "temperature", message: "“warm” is no temperature.", expected: "62 °C" }));
+    form(
+      {},
+      refusal(sent, {
+        name: "temperature",
+        message: "“warm” is no temperature.",
+        expected: "62 °C",
+      }),
+    );
     expect(line("Strokes it got").value).toBe("12");
     expect(line("Housing").value).toBe("warm");
     expect(line("Housing").getAttribute("aria-invalid")).toBe("true");
@@ -206,7 +216,13 @@ const ROUNDS: Rounds = {
     week,
     begins: week ? "2026-11-30" : "2026-11-23",
     crews: [
-      { crew: "Day", minutes: week ? 30 : 150, minutes_a_week: 120, stops: week ? 1 : 5, routes: ["Mill"] },
+      {
+        crew: "Day",
+        minutes: week ? 30 : 150,
+        minutes_a_week: 120,
+        stops: week ? 1 : 5,
+        routes: ["Mill"],
+      },
       { crew: "Night", minutes: 0, minutes_a_week: 60, stops: 0, routes: [] },
     ],
   })),
@@ -265,7 +281,9 @@ describe("the plan", () => {
     expect(screen.getByText("▲ late")).toBeTruthy();
     expect(screen.getByText("▲ too much: 60 g, where 20 g is asked")).toBeTruthy();
     expect(screen.getByText("by running hours")).toBeTruthy();
-    expect(screen.getByRole("link", { name: /Husk screw 3/ }).getAttribute("href")).toBe("/plant/p-1");
+    expect(screen.getByRole("link", { name: /Husk screw 3/ }).getAttribute("href")).toBe(
+      "/plant/p-1",
+    );
     expect(screen.getByText(/and 7 more/)).toBeTruthy();
   });
 
@@ -311,7 +329,9 @@ describe("the plan", () => {
     expect(onLeft).toHaveBeenLastCalledWith(new Set(["p-2", "p-1"]));
     cleanup();
     show(<StopTable found={ROUNDS} left={new Set(["p-1"])} onLeft={onLeft} />);
-    const out = screen.getByRole<HTMLInputElement>("checkbox", { name: /In the round: Husk screw 3/ });
+    const out = screen.getByRole<HTMLInputElement>("checkbox", {
+      name: /In the round: Husk screw 3/,
+    });
     expect(out.checked).toBe(false);
     await hand().click(out);
     expect(onLeft).toHaveBeenLastCalledWith(new Set());

@@ -1,4 +1,7 @@
-/** A ring onto its shoulder: every tap says what was seen, the clock runs only where readings tell, the drawing is to scale. */
+/**
+ * A ring onto its shoulder: every tap says what was seen, the clock runs only where readings tell,
+ * the drawing is to scale.
+ */
 import { screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { ShoulderSection, ShoulderWork } from "../src/api";
@@ -28,7 +31,11 @@ const SECTION: ShoulderSection = {
 const WORK: ShoulderWork = {
   topic: "shouldered",
   asks: null,
-  ways: [way("heat", "warm", "good"), way("press", "press", "watch"), way("drift", "drift", "stop")],
+  ways: [
+    way("heat", "warm", "good"),
+    way("press", "press", "watch"),
+    way("drift", "drift", "stop"),
+  ],
   chosen: null,
   held_by: "lock_nut",
   shaft_c: null,
@@ -105,7 +112,10 @@ describe("a warm ring", () => {
     const tap = panel("read_ring", warm);
     await hand().click(screen.getByRole("radio", { name: /not melted/ }));
     await hand().type(line("What the crayon is made for"), "100 °C{enter}");
-    expect(tap.mock.calls[0]?.[0]).toMatchObject({ ring_temperature: "100 °C", crayon: "not melted" });
+    expect(tap.mock.calls[0]?.[0]).toMatchObject({
+      ring_temperature: "100 °C",
+      crayon: "not melted",
+    });
   });
 
   it("goes off the heater before it goes home, and can be stopped on the way", async () => {
@@ -197,7 +207,11 @@ describe("at its shoulder", () => {
     await hand().type(line(/How it was tightened/), "no. 3, 80 N·m");
     await hand().click(screen.getByRole("checkbox", { name: "A tab is bent into a slot" }));
     await hand().click(button("Check the lock"));
-    expect(tap.mock.calls[0]?.[0]).toMatchObject({ text: "no. 3, 80 N·m", tab_bent: true, turns: false });
+    expect(tap.mock.calls[0]?.[0]).toMatchObject({
+      text: "no. 3, 80 N·m",
+      tab_bent: true,
+      turns: false,
+    });
   });
 
   it("a retaining ring is said with its four proofs, none of them ticked before", async () => {
@@ -264,8 +278,12 @@ describe("the drawing", () => {
     const home = { level: "good", word: "against its shoulder", reason: "" } as const;
     show(<ShoulderDrawings work={{ ...WORK, gaps_mm: [1, 1, 1, 1], shoulder: home }} />);
     expect(
-      screen.getByText(/inside 45\.5 mm to 47\.0 mm, outside under 54\.0 mm, longer than 140\.0 mm/),
+      screen.getByText(
+        /inside 45\.5 mm to 47\.0 mm, outside under 54\.0 mm, longer than 140\.0 mm/,
+      ),
     ).toBeTruthy();
-    expect(screen.getAllByRole("img")[0]?.getAttribute("aria-label")).toContain("against its shoulder");
+    expect(screen.getAllByRole("img")[0]?.getAttribute("aria-label")).toContain(
+      "against its shoulder",
+    );
   });
 });

@@ -20,17 +20,20 @@ describe("a change of what is shown", () => {
     expect(change).toHaveBeenCalledOnce();
   });
 
-  it.each(["pointerup", "pointercancel"] as const)("waits for %s and for the click after it", (end) => {
-    const change = vi.fn();
-    finger("pointerdown");
-    steadily(change);
-    vi.advanceTimersByTime(500);
-    finger(end);
-    vi.advanceTimersByTime(59);
-    expect(change).not.toHaveBeenCalled();
-    vi.advanceTimersByTime(1);
-    expect(change).toHaveBeenCalledOnce();
-  });
+  it.each(["pointerup", "pointercancel"] as const)(
+    "waits for %s and for the click after it",
+    (end) => {
+      const change = vi.fn();
+      finger("pointerdown");
+      steadily(change);
+      vi.advanceTimersByTime(500);
+      finger(end);
+      vi.advanceTimersByTime(59);
+      expect(change).not.toHaveBeenCalled();
+      vi.advanceTimersByTime(1);
+      expect(change).toHaveBeenCalledOnce();
+    },
+  );
 
   it("waits too when the finger came down after it", () => {
     const change = vi.fn();

@@ -4,7 +4,12 @@ import { describe, expect, it, vi } from "vitest";
 import { StockPanel, type StockWork } from "../src/features/bench/topics/stock/panel";
 import { button, choice, hand, line, refusal, show } from "./page";
 
-const mark = (place: string, kind: StockWork["marks"][number]["mark"], words: string, text = "") => ({
+const mark = (
+  place: string,
+  kind: StockWork["marks"][number]["mark"],
+  words: string,
+  text = "",
+) => ({
   place,
   mark: kind,
   words,
@@ -39,7 +44,10 @@ function panel(work: Partial<StockWork> = {}, refused: Parameters<typeof refusal
     <StockPanel job="7" work={{ ...WORK, ...now }} tap={tap} refused={no ? refusal(...no) : null} />
   );
   const page = show(part(work, refused), { actor: "Ada" });
-  return { tap, again: (now: Partial<StockWork>, no: typeof refused = null) => page.again(part(now, no)) };
+  return {
+    tap,
+    again: (now: Partial<StockWork>, no: typeof refused = null) => page.again(part(now, no)),
+  };
 }
 const area = (name: string) => within(screen.getByRole("region", { name }));
 
@@ -60,7 +68,9 @@ describe("marks before dismantling", () => {
     expect(marks.getByRole("button", { name: "Save" })).toHaveProperty("disabled", true);
     await hand().click(marks.getByRole("radio", { name: "tail side" }));
     await hand().type(marks.getByLabelText("tail side: which way the nut faced"), "away{enter}");
-    expect(tap.mock.calls[0]).toEqual([{ kind: "make_mark", place: "tail", mark: "nut_side", text: "away" }]);
+    expect(tap.mock.calls[0]).toEqual([
+      { kind: "make_mark", place: "tail", mark: "nut_side", text: "away" },
+    ]);
   });
 
   it("that were made are read back with the bearing they belong to", () => {
@@ -89,7 +99,13 @@ describe("numbers on parts", () => {
     await hand().click(parts.getByRole("button", { name: "22218 K C3" }));
     await hand().click(parts.getByRole("button", { name: "Compare" }));
     expect(tap.mock.calls[0]).toEqual([
-      { kind: "check_part", place: "drive", part: "bearing", specified: "22218 K C3", found: "22218 K C3" },
+      {
+        kind: "check_part",
+        place: "drive",
+        part: "bearing",
+        specified: "22218 K C3",
+        found: "22218 K C3",
+      },
     ]);
   });
 
@@ -133,8 +149,19 @@ describe("numbers on parts", () => {
   });
 
   it("that were refused come back into the form with the reason", () => {
-    const command = { kind: "check_part", place: "drive", part: "nut", specified: "", found: "?" } as const;
-    const problem = { name: "found", message: "Not a number of a nut.", expected: "KM 18", choices: [] };
+    const command = {
+      kind: "check_part",
+      place: "drive",
+      part: "nut",
+      specified: "",
+      found: "?",
+    } as const;
+    const problem = {
+      name: "found",
+      message: "Not a number of a nut.",
+      expected: "KM 18",
+      choices: [],
+    };
     const { again } = panel();
     again({}, [command, problem]);
     expect(line("Marked on the part").value).toBe("?");
@@ -157,7 +184,9 @@ describe("temporary parts", () => {
   });
 
   it("come out one by one; what is out says who took it", async () => {
-    const { tap, again } = panel({ temporary: [jack, { ...jack, entry: 5, what: "sling", where: "" }] });
+    const { tap, again } = panel({
+      temporary: [jack, { ...jack, entry: 5, what: "sling", where: "" }],
+    });
     await hand().click(button(/Out again ?: sling/));
     expect(tap.mock.calls).toEqual([[{ kind: "take_out", number: 5 }]]);
     again({ temporary: [{ ...jack, out_by: "Ben" }] });
@@ -176,7 +205,14 @@ describe("joints", () => {
     await hand().type(joints.getByLabelText(/which wrench/), "no. 3, 80 N·m");
     await hand().click(joints.getByRole("button", { name: "Note the joint" }));
     expect(tap.mock.calls).toEqual([
-      [{ kind: "say_joint", joint: "cap bolts, tail side", tightness: "at torque", wrench: "no. 3, 80 N·m" }],
+      [
+        {
+          kind: "say_joint",
+          joint: "cap bolts, tail side",
+          tightness: "at torque",
+          wrench: "no. 3, 80 N·m",
+        },
+      ],
     ]);
     expect(choice("snug").getAttribute("aria-checked")).toBe("true");
   });
@@ -198,7 +234,14 @@ describe("what comes first", () => {
     const { again } = panel();
     expect(order().slice(0, 2)).toEqual(["Marks", "Parts and numbers"]);
     const grave = { what: "number", found: "1", specified: "2", grave: true };
-    const part = { place: "drive", part: "nut", specified: "2", found: "1", differs: [grave], reason: "" };
+    const part = {
+      place: "drive",
+      part: "nut",
+      specified: "2",
+      found: "1",
+      differs: [grave],
+      reason: "",
+    };
     again({ parts: [{ ...part, decided_by: "" }] });
     expect(order().slice(0, 2)).toEqual(["Parts and numbers", "Marks"]);
     again({ parts: [{ ...part, decided_by: "Ben" }] });

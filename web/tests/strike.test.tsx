@@ -1,4 +1,7 @@
-/** Blows as they were struck: what is said is one tap, another count another one, and another tool is said with it. */
+/**
+ * Blows as they were struck: what is said is one tap, another count another one, and another tool
+ * is said with it.
+ */
 import { fireEvent, screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Tapered } from "../src/api";
@@ -42,7 +45,9 @@ describe("blows", () => {
   it("says what a blow takes, and takes as many as are asked for", () => {
     const tap = panel(SOME);
     expect(
-      screen.getByText(/5 blows so far, 2 since the last gauging\. One takes 0\.005 mm.*at most 0\.007 mm/),
+      screen.getByText(
+        /5 blows so far, 2 since the last gauging\. One takes 0\.005 mm.*at most 0\.007 mm/,
+      ),
     ).toBeTruthy();
     fireEvent.click(button("3 blows struck, like the last"));
     expect(tap).toHaveBeenCalledExactlyOnceWith({ kind: "strike_blows", blows: 3, same: true });

@@ -1,4 +1,7 @@
-/** Housed units and inserts: nothing is chosen beforehand, what each tap sends, drawings that follow what was measured. */
+/**
+ * Housed units and inserts: nothing is chosen beforehand, what each tap sends, drawings that follow
+ * what was measured.
+ */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
@@ -62,7 +65,11 @@ const INSERT: InsertWork = {
   done: false,
 };
 
-function unit(next: string, work: Partial<UnitWork> = {}, no: Parameters<typeof refusal> | null = null) {
+function unit(
+  next: string,
+  work: Partial<UnitWork> = {},
+  no: Parameters<typeof refusal> | null = null,
+) {
   const tap = vi.fn();
   show(
     <UnitPanel
@@ -188,10 +195,14 @@ describe("a unit", () => {
   });
 
   it("is drawn by its form, with the way shaft and collar turn", () => {
-    expect([boltsOf("foot_2").length, boltsOf("foot_4").length, boltsOf("pilot").length]).toEqual([2, 4, 4]);
+    expect([boltsOf("foot_2").length, boltsOf("foot_4").length, boltsOf("pilot").length]).toEqual([
+      2, 4, 4,
+    ]);
     const collar = { ...WORK, lock: "collar" as const, rotation_here: "clockwise" as const };
     show(<UnitEndOn unit={{ ...collar, collar_turned: "anticlockwise" }} />);
-    const drawn = screen.getByRole("img", { name: /the shaft turns clockwise; collar turned anticlockwise/ });
+    const drawn = screen.getByRole("img", {
+      name: /the shaft turns clockwise; collar turned anticlockwise/,
+    });
     expect(drawn.querySelectorAll('[stroke="var(--oxide)"]').length).toBe(1);
   });
 
@@ -204,7 +215,9 @@ describe("a unit", () => {
   it("shows what was said with its verdicts", () => {
     const verdict = { word: "floats", level: "good", reason: "" } as const;
     show(
-      <UnitDrawings work={{ ...WORK, toward_mm: 1, away_mm: 3, verdicts: [{ what: "Along", verdict }] }} />,
+      <UnitDrawings
+        work={{ ...WORK, toward_mm: 1, away_mm: 3, verdicts: [{ what: "Along", verdict }] }}
+      />,
     );
     expect(screen.getByRole("region", { name: "Unit" }).textContent).toContain("floats");
   });
@@ -216,7 +229,9 @@ describe("an insert", () => {
     expect(button("Out: its outer ring had turned").disabled).toBe(true);
     await hand().click(button("rust all round"));
     await hand().click(button("Out: its outer ring had turned"));
-    expect(tap.mock.calls).toEqual([[{ kind: "take_insert_out", had_turned: true, text: "rust all round" }]]);
+    expect(tap.mock.calls).toEqual([
+      [{ kind: "take_insert_out", had_turned: true, text: "rust all round" }],
+    ]);
   });
 
   it("has its side found by the fitting and by the bore", async () => {
@@ -246,7 +261,11 @@ describe("an insert", () => {
     await hand().click(choice("the marked face"));
     await hand().click(choice("in the housing's slot"));
     await hand().click(button("Fitted"));
-    expect(tap.mock.calls[0]?.[0]).toEqual({ kind: "enter_insert", groove_faces: "marked", pin: "in_slot" });
+    expect(tap.mock.calls[0]?.[0]).toEqual({
+      kind: "enter_insert",
+      groove_faces: "marked",
+      pin: "in_slot",
+    });
   });
 
   it("is read across until it is square, and must swivel", async () => {
@@ -271,7 +290,13 @@ describe("an insert", () => {
   });
 
   it("is drawn as measured: fitting, groove's side, tilt magnified", () => {
-    const at = cutOf({ ...INSERT, to_marked_mm: 14, to_other_mm: 21, groove_side: "marked", tilt_deg: -3 });
+    const at = cutOf({
+      ...INSERT,
+      to_marked_mm: 14,
+      to_other_mm: 21,
+      groove_side: "marked",
+      tilt_deg: -3,
+    });
     expect(at.fitting! / at.wide).toBeCloseTo(14 / 35);
     expect(at.groove).toBeLessThan(at.wide / 2);
     expect(at.tilt).toBe(-15);

@@ -1,6 +1,8 @@
 /**
- * Keeps the pages and what they last knew on this device, so that a reload beside the machine works without a network.
- * Pages and answers: the network first, the device's copy when there is no answer. Built files are named by their content: the copy first.
+ * Keeps the pages and what they last knew on this device, so that a reload beside the machine works
+ * without a network.
+ * Pages and answers: the network first, the device's copy when there is no answer. Built files are
+ * named by their content: the copy first.
  */
 import { clientsClaim, type WorkboxPlugin } from "workbox-core";
 import { cleanupOutdatedCaches, precacheAndRoute, type PrecacheEntry } from "workbox-precaching";
@@ -20,23 +22,31 @@ const OLD_STORE = "tribodex-shell";
 
 const typeOf = (response: Response) => response.headers.get("content-type") ?? "";
 
-/** Every address is the one page. What a login in front sends in its place is not kept: ours carries its nonce. */
+/**
+ * Every address is the one page. What a login in front sends in its place is not kept: ours carries
+ * its nonce.
+ */
 const onePage: WorkboxPlugin = {
   cacheKeyWillBeUsed: async () => "/",
   cacheWillUpdate: async ({ response }) =>
-    response.ok && response.headers.get("content-security-policy")?.includes("'nonce-") ? response : null,
+    response.ok && response.headers.get("content-security-policy")?.includes("'nonce-")
+      ? response
+      : null,
 };
 
 /** An answer of the server; the page is told when it is the device's copy. */
 const answers: WorkboxPlugin = {
-  // People of one device may read different sites: a copy belongs to the site that it was asked for (web/src/api/device.ts).
+  // People of one device may read different sites: a copy belongs to the site that it was asked for
+  // (web/src/api/device.ts).
   cacheKeyWillBeUsed: async ({ request }) => {
     const url = new URL(request.url);
     url.searchParams.set("at-site", request.headers.get("tribodex-site") ?? "");
     return url.href;
   },
   cacheWillUpdate: async ({ response }) =>
-    response.ok && response.headers.has("tribodex-server") && typeOf(response).startsWith("application/json")
+    response.ok &&
+    response.headers.has("tribodex-server") &&
+    typeOf(response).startsWith("application/json")
       ? response
       : null,
   cachedResponseWillBeUsed: async ({ cachedResponse }) => {

@@ -66,14 +66,14 @@ def _inboard(fitter: Fitter, step: Mapping[str, Any]) -> None:
             temperature="50 °C",
         )
     )
-    fitter.say(cmd.PutRingOn("inboard", step["lip"]))
+    fitter.say(cmd.PutRingOn("inboard", step["lip"], True))
 
 
 def _outboard(fitter: Fitter, step: Mapping[str, Any]) -> None:
     """The outboard ring on, both set in their grooves."""
     cmd = seals.commands
     fitter.say(cmd.SetSeal("inboard", True, True))
-    fitter.say(cmd.PutRingOn("outboard", step["lip"]))
+    fitter.say(cmd.PutRingOn("outboard", step["lip"], True))
     fitter.say(cmd.SetSeal("outboard", True, True))
 
 

@@ -217,6 +217,7 @@ class People:
         """Keep the first person who can sign in; False where somebody was quicker. One at a time,
         also between processes.
         """
+        # Two browsers at an empty server: both would be told that they are the first.
         held = self._session.scalar(text("SELECT GET_LOCK('tribodex.first', 10)"))
         try:
             if not held or self.anybody():

@@ -201,6 +201,7 @@ def record(reference: Reference, loaded: Loaded, chain: ChainView | None = None)
     mountings = tuple(_mounting(desk, at) for at in driven)
     sections = tuple(_sections(desk))
     first = next(iter(desk.procedures.values()))
+    # A source is printed with the figures it stands under, and no other.
     figures = [f for placed in sections for f in placed.section.figures]
     return Record(
         format=FORMAT,
@@ -262,6 +263,7 @@ def _shown(desk: Desk) -> dict[str, Any]:
     signed = desk.job.signed
     if signed is not None:
         return {"outcome": signed.outcome, "proven": signed.shown, "alarms": signed.alarms}
+    # While something is not said there is no outcome: a paper never guesses one.
     done = outcome(desk) if not unsaid(desk) else None
     return {"outcome": done, "proven": stages_shown(desk), "alarms": alarms_shown(desk)}
 
@@ -314,6 +316,7 @@ def _mounting(desk: Desk, at: str) -> MountingRecord:
 
 
 def _attempts(state: Tapered) -> tuple[AttemptRecord, ...]:
+    # An attempt without a zero drove nothing: the bearing was taken up and put down again.
     driven = [a for a in state.attempts if a.zero_set]
     return tuple(
         AttemptRecord(

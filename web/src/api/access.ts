@@ -24,7 +24,8 @@ async function enter(path: string, body: unknown): Promise<Me> {
 
 export const getDoor = () => ask<Door>("/api/door");
 export const getMe = () => ask<Me>("/api/me");
-export const signIn = (handle: string, password: string) => enter("/api/sign-in", { handle, password });
+export const signIn = (handle: string, password: string) =>
+  enter("/api/sign-in", { handle, password });
 export const firstRun = (given: {
   name: string;
   handle: string;
@@ -41,15 +42,22 @@ export async function goToSignOn(): Promise<void> {
   sessionStorage.setItem(LEFT_AT, pathname + search);
   window.location.assign(address);
 }
-export const comeBack = (code: string, state: string) => enter("/api/single-sign-on", { code, state });
+export const comeBack = (code: string, state: string) =>
+  enter("/api/single-sign-on", { code, state });
 /** Where the page was before it was left for the sign-on. */
 export function leftAt(): string {
   const path = sessionStorage.getItem(LEFT_AT) ?? "/";
-  return path.startsWith("/") && !path.startsWith("//") && !path.startsWith("/single-sign-on") ? path : "/";
+  return path.startsWith("/") && !path.startsWith("//") && !path.startsWith("/single-sign-on")
+    ? path
+    : "/";
 }
 export async function signOut(): Promise<void> {
   const here = people.current()?.me.id ?? "";
-  await ask("/api/sign-out", { method: "POST", headers: { "Content-Type": "application/json" }, body: "{}" });
+  await ask("/api/sign-out", {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: "{}",
+  });
   people.left(here);
 }
 /** Somebody stands by a tap with the own PIN. */
@@ -65,7 +73,8 @@ export const keepSettings = (settings: Record<string, string>) =>
 export const chooseSecrets = (old: string, password: string, pin: string) =>
   send<Me>("/api/me/secrets", { old, password, pin }).then(heard);
 export const getSessions = () => ask<SessionView[]>("/api/me/sessions");
-export const endSession = (id: string) => ask<SessionView[]>(`/api/me/sessions/${id}`, { method: "DELETE" });
+export const endSession = (id: string) =>
+  ask<SessionView[]>(`/api/me/sessions/${id}`, { method: "DELETE" });
 export const getLinks = () => ask<LinkView[]>("/api/me/links");
 export const makeLink = (kind: "calendar" | "metrics", name: string) =>
   send<LinkView[]>("/api/me/links", { kind, name });
@@ -87,12 +96,15 @@ export const getEverySession = () => ask<SessionView[]>("/api/every-session");
 export const endAnySession = (id: string) =>
   ask<SessionView[]>(`/api/every-session/${id}`, { method: "DELETE" });
 export const keepSite = ({ id, ...site }: Site) =>
-  id ? send<Persons>(`/api/sites/${id}`, site, { method: "PUT" }) : send<Persons>("/api/sites", site);
+  id
+    ? send<Persons>(`/api/sites/${id}`, site, { method: "PUT" })
+    : send<Persons>("/api/sites", site);
 export const getActs = (person: string, before?: number) => {
   const asked = new URLSearchParams({ person, ...(before ? { before: String(before) } : {}) });
   return ask<Act[]>(`/api/acts?${asked}`);
 };
 export const getBoard = () => ask<Board>("/api/board");
 export const getLooked = (job: string) => ask<LookedView[]>(`/api/jobs/${job}/looked`);
-export const sayLooked = (job: string, seq: number) => send<LookedView[]>(`/api/jobs/${job}/looked`, { seq });
+export const sayLooked = (job: string, seq: number) =>
+  send<LookedView[]>(`/api/jobs/${job}/looked`, { seq });
 export { newId };

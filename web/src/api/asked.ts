@@ -1,4 +1,7 @@
-/** How every field of a command is asked for: what it is called, what can be chosen, an example. Made from the commands themselves. */
+/**
+ * How every field of a command is asked for: what it is called, what can be chosen, an example.
+ * Made from the commands themselves.
+ */
 import made from "./asked.generated.json";
 import type { Command } from "./types";
 

@@ -75,11 +75,16 @@ export class ProblemError extends Error {
       ({ name }) => !names.some((one) => name === one || name.endsWith(`.${one}`)),
     );
     if (left.length === this.fields.length) return this;
-    return left.length > 0 ? new ProblemError(this.status, this.title, this.detail, left, this.kind) : null;
+    return left.length > 0
+      ? new ProblemError(this.status, this.title, this.detail, left, this.kind)
+      : null;
   }
 }
 
-/** No answer that counts, and why in words. Nothing was refused: the same again later may well be taken. */
+/**
+ * No answer that counts, and why in words. Nothing was refused: the same again later may well be
+ * taken.
+ */
 export class AwayError extends Error {
   constructor(
     readonly why: string,
@@ -111,7 +116,10 @@ export const serverHere = {
   },
 };
 
-/** Whether an answer is this server's own, or this device's copy of one; anything else stands in its place, whatever it looks like. */
+/**
+ * Whether an answer is this server's own, or this device's copy of one; anything else stands in its
+ * place, whatever it looks like.
+ */
 const isOurs = ({ headers }: Response) => headers.has(SERVER) || headers.has(FROM_DEVICE);
 
 function heardFrom(response: Response): void {
@@ -144,7 +152,10 @@ function away(response: Response, ours: { title?: string } | null): AwayError {
   return new AwayError(IN_ITS_PLACE, waitMs);
 }
 
-/** What an answer changes on the screen waits while a finger is down: it would shift what is under it. */
+/**
+ * What an answer changes on the screen waits while a finger is down: it would shift what is under
+ * it.
+ */
 export const ask = <T>(path: string, init: RequestInit = {}): Promise<T> =>
   hear<T>(path, init).finally(() => new Promise<void>(steadily));
 
@@ -170,10 +181,13 @@ async function hear<T>(path: string, init: RequestInit): Promise<T> {
     deviceCopy.set(response.headers.get(FROM_DEVICE) === "1");
     return body as T;
   }
-  const ours = isOurs(response) && type.startsWith(PROBLEM) && body ? (body as Partial<ProblemError>) : null;
+  const ours =
+    isOurs(response) && type.startsWith(PROBLEM) && body ? (body as Partial<ProblemError>) : null;
   const kind = ((ours as { type?: string } | null)?.type ?? "").split("/").at(-1) ?? "";
-  if (kind === "sign-in") throw new SignInError("Nobody is signed in on this device, or not any more.");
-  if (!ours || (!REFUSALS.includes(response.status) && !NOT_OPEN.includes(kind))) throw away(response, ours);
+  if (kind === "sign-in")
+    throw new SignInError("Nobody is signed in on this device, or not any more.");
+  if (!ours || (!REFUSALS.includes(response.status) && !NOT_OPEN.includes(kind)))
+    throw away(response, ours);
   throw new ProblemError(
     response.status,
     ours.title ?? "Error",
@@ -210,8 +224,15 @@ export async function sendTap(
   return bench;
 }
 
-/** The newest entry of a job, where a screen does not show it yet; null where there is nothing new. Asked every second, so it is small. */
-export async function getNewest(job: string, seen: number, signal: AbortSignal): Promise<number | null> {
+/**
+ * The newest entry of a job, where a screen does not show it yet; null where there is nothing new.
+ * Asked every second, so it is small.
+ */
+export async function getNewest(
+  job: string,
+  seen: number,
+  signal: AbortSignal,
+): Promise<number | null> {
   const answer = await fetch(`/api/jobs/${job}/newest?seen=${seen}`, { signal, cache: "no-store" });
   if (answer.status === 204) return null;
   if (!answer.ok) throw new AwayError(String(answer.status));
@@ -232,7 +253,12 @@ const posted = (body: unknown, init: RequestInit): RequestInit => ({
 export const JOBS_PAGE = 50;
 
 /** A page of jobs, newest change first, after one that was shown. */
-export function getJobs(live: boolean, words = "", after?: JobSummary, who = ""): Promise<JobSummary[]> {
+export function getJobs(
+  live: boolean,
+  words = "",
+  after?: JobSummary,
+  who = "",
+): Promise<JobSummary[]> {
   const asked = new URLSearchParams({ live: String(live), limit: String(JOBS_PAGE) });
   if (who) asked.set("who", who);
   if (words.trim()) asked.set("words", words.trim());
@@ -252,10 +278,15 @@ export const getToday = (id: string) => ask<Otherwise[]>(`/api/jobs/${id}/today`
 export const getSuperseded = (id: string) => ask<Superseded[]>(`/api/jobs/${id}/superseded`);
 export const getChain = (id: string) => ask<ChainView>(`/api/jobs/${id}/chain`);
 export const getShaft = (id: string) => ask<LineDrawing>(`/api/jobs/${id}/shaft`);
-export const getFigures = (id: string, show = "") => ask<PlaceFigures>(`/api/jobs/${id}/figures${show}`);
-export const getLog = (id: string, before: number) => ask<LogLine[]>(`/api/jobs/${id}/log?before=${before}`);
+export const getFigures = (id: string, show = "") =>
+  ask<PlaceFigures>(`/api/jobs/${id}/figures${show}`);
+export const getLog = (id: string, before: number) =>
+  ask<LogLine[]>(`/api/jobs/${id}/log?before=${before}`);
 export const getPeople = () => ask<string[]>("/api/people");
-/** What a planner chooses from: a large plant comes in pages, and is whole only with the last of them. */
+/**
+ * What a planner chooses from: a large plant comes in pages, and is whole only with the last of
+ * them.
+ */
 export async function getChoices(): Promise<Choices> {
   const whole = await ask<Choices>("/api/plant");
   while (whole.more_after) {
@@ -282,10 +313,17 @@ export interface RoundsAsked {
 export function getRounds({ week, route, crew, only }: RoundsAsked): Promise<Rounds> {
   const asked = new URLSearchParams();
   if (week !== null && week !== undefined) asked.set("week", String(week));
-  for (const [name, value] of Object.entries({ route, crew, only })) if (value) asked.set(name, value);
+  for (const [name, value] of Object.entries({ route, crew, only }))
+    if (value) asked.set(name, value);
   return ask<Rounds>(`/api/rounds?${asked}`);
 }
-export const moveStop = (actor: string, position: string, week: number, to: number, reason: string) =>
+export const moveStop = (
+  actor: string,
+  position: string,
+  week: number,
+  to: number,
+  reason: string,
+) =>
   send<Rounds>("/api/stop-moves", {
     client_event_id: newId(),
     actor,
@@ -296,8 +334,11 @@ export const moveStop = (actor: string, position: string, week: number, to: numb
     reason,
   });
 export const getWalk = (id: string) => ask<Walk>(`/api/rounds/${id}`);
-export const getPosition = (id: string) => ask<PositionView>(`/api/positions/${encodeURIComponent(id)}`);
-/** Open a round of a week without some of its positions; the answer is the round as it is walked. */
+export const getPosition = (id: string) =>
+  ask<PositionView>(`/api/positions/${encodeURIComponent(id)}`);
+/**
+ * Open a round of a week without some of its positions; the answer is the round as it is walked.
+ */
 export const openRound = (id: string, actor: string, asked: RoundsAsked, without: string[] = []) =>
   send<Walk>(`/api/rounds/${id}`, {
     client_event_id: `${id}-open`,
@@ -326,14 +367,18 @@ export const getFailureBook = () => ask<FailureBook>("/api/failure-marks");
 export const getSheets = () => ask<SheetHead[]>("/api/calculator/sheets");
 export const workSheet = (id: string, given: Record<string, string>, shown: "mm" | "in") =>
   send<SheetAnswer>(`/api/calculator/sheets/${id}`, { given, shown });
-export const workOut = (variants: VariantDraft[]) => send<Variants>("/api/calculator", { variants });
+export const workOut = (variants: VariantDraft[]) =>
+  send<Variants>("/api/calculator", { variants });
 export const previewPlan = (draft: PlanDraft) => send<PlanSheet>("/api/plan", draft);
-export const previewShoulder = (draft: ShoulderDraft) => send<ShoulderSheet>("/api/plan/shouldered", draft);
+export const previewShoulder = (draft: ShoulderDraft) =>
+  send<ShoulderSheet>("/api/plan/shouldered", draft);
 export const previewInsert = (draft: InsertDraft) => send<InsertSheet>("/api/plan/insert", draft);
-export const previewFollower = (draft: FollowerDraft) => send<FollowerSheet>("/api/plan/follower", draft);
+export const previewFollower = (draft: FollowerDraft) =>
+  send<FollowerSheet>("/api/plan/follower", draft);
 export const previewFitted = (draft: FittedDraft) => send<FittedSheet>("/api/plan/fitted", draft);
 export const previewUnit = (draft: UnitDraft) => send<UnitSheet>("/api/plan/unit", draft);
-export const previewCartridge = (order: CartridgeOrder) => send<CartridgeSheet>("/api/plan/cartridge", order);
+export const previewCartridge = (order: CartridgeOrder) =>
+  send<CartridgeSheet>("/api/plan/cartridge", order);
 export const weighLocks = (duty: Duty) => send<LockChoice>("/api/plan/unit/locks", duty);
 export const earlyPlan = (draft: PlanDraft) => send<Early>("/api/plan/early", draft);
 export const getBlankKinds = () => ask<BlankKind[]>("/api/blank-sheets");
@@ -343,7 +388,8 @@ export const keepHalfPlan = (
   id: string,
   plan: Pick<HalfPlan, "work" | "about" | "form" | "actor" | "edition">,
 ) => send<HalfPlan>(`/api/half-plans/${id}`, plan, { method: "PUT" });
-export const dropHalfPlan = (id: string) => ask<HalfPlan[]>(`/api/half-plans/${id}`, { method: "DELETE" });
+export const dropHalfPlan = (id: string) =>
+  ask<HalfPlan[]>(`/api/half-plans/${id}`, { method: "DELETE" });
 
 export const lastPlan = (position: string) =>
   ask<LastPlan | null>(`/api/positions/${encodeURIComponent(position)}/last-plan`);

@@ -1,4 +1,7 @@
-/** Where taps are kept on this device until they are acknowledged: IndexedDB, or the page's memory where there is none. */
+/**
+ * Where taps are kept on this device until they are acknowledged: IndexedDB, or the page's memory
+ * where there is none.
+ */
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
 import type { ProblemField, Command } from "./types";
 
@@ -6,7 +9,10 @@ export interface Waiting {
   client_event_id: string;
   job: string;
   actor: string;
-  /** Whose tap it is, and the secret that proves it on this device; missing in taps of an older version. */
+  /**
+   * Whose tap it is, and the secret that proves it on this device; missing in taps of an older
+   * version.
+   */
   account?: string;
   token?: string;
   /** Tapped while nobody could check a PIN. */
@@ -31,7 +37,9 @@ export interface Waiting {
   order: number;
 }
 
-/** A tap that was refused: nothing of it was stored. It stays until it is mended or dropped by hand. */
+/**
+ * A tap that was refused: nothing of it was stored. It stays until it is mended or dropped by hand.
+ */
 export interface RefusedTap extends Waiting {
   status: number;
   title: string;
@@ -80,7 +88,10 @@ export class Keeper {
     return found.sort((a, b) => a.order - b.order);
   }
 
-  /** Behind everything that waits on this device, whichever page it was tapped on. False when the device has no room left for it. */
+  /**
+   * Behind everything that waits on this device, whichever page it was tapped on. False when the
+   * device has no room left for it.
+   */
   async keep(tap: Waiting): Promise<boolean> {
     try {
       const change = this.db?.transaction("waiting", "readwrite");
@@ -100,7 +111,8 @@ export class Keeper {
     await this.db?.put("waiting", tap).catch(() => undefined);
   }
 
-  // What cannot be taken off the device is sent once more after a reload, and the server knows it by its id.
+  // What cannot be taken off the device is sent once more after a reload, and the server knows it
+  // by its id.
 
   async done(id: string): Promise<void> {
     await this.db?.delete("waiting", id).catch(() => undefined);

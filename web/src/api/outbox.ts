@@ -1,6 +1,8 @@
 /**
- * Taps wait here until the server has acknowledged them. They are kept on this device, sent in order, and each carries
- * an id of its own, so that a repeat is stored once. What waits belongs to who tapped it and to the server it was tapped for:
+ * Taps wait here until the server has acknowledged them. They are kept on this device, sent in
+ * order, and each carries
+ * an id of its own, so that a repeat is stored once. What waits belongs to who tapped it and to the
+ * server it was tapped for:
  * nobody else sends it or loses it.
  */
 import pRetry from "p-retry";
@@ -39,7 +41,10 @@ export interface OutboxState {
   lasting: boolean;
 }
 
-/** A tap that waits for the PIN of somebody who stands by it; `quiet`: for that of who is here, after a quiet screen. */
+/**
+ * A tap that waits for the PIN of somebody who stands by it; `quiet`: for that of who is here,
+ * after a quiet screen.
+ */
 export interface HeldTap {
   id: string;
   job: string;
@@ -89,14 +94,20 @@ class Outbox {
   private states = new Map<string, OutboxState>();
   private elsewhereNow: Waiting[] = [];
   private readonly known = new Map<string, RefusedCommand>();
-  /** Taps that the device has not stored, or not yet; and those acknowledged, whatever the device still holds. */
+  /**
+   * Taps that the device has not stored, or not yet; and those acknowledged, whatever the device
+   * still holds.
+   */
   private readonly unstored = new Set<string>();
   /** Taps whose storing is under way: none is sent before it is over, well or not. */
   private readonly storing = new Set<string>();
   private readonly sent = new Set<string>();
   /** When each tap of this page was made: whoever made it may take it back for a moment. */
   private readonly made = new Map<string, number>();
-  /** Refusals that the device has not stored yet, and those done with here, whatever the device still holds. */
+  /**
+   * Refusals that the device has not stored yet, and those done with here, whatever the device
+   * still holds.
+   */
   private readonly unstoredRefusals = new Set<string>();
   private readonly dropped = new Set<string>();
 
@@ -106,7 +117,8 @@ class Outbox {
     // A tap under way for the server that was here before is stopped; those for this one go out.
     // What only this page holds is lost with it: the browser asks first.
     window.addEventListener("beforeunload", (event) => {
-      if (this.waiting.some((tap) => this.unstored.has(tap.client_event_id))) event.preventDefault();
+      if (this.waiting.some((tap) => this.unstored.has(tap.client_event_id)))
+        event.preventDefault();
     });
     people.subscribe(() => {
       // Whoever came in again may send; a tap of that person carries the new secret.
@@ -135,7 +147,8 @@ class Outbox {
   }
 
   /** Taps of a person that wait on this device, whatever they wait for. */
-  waitingOf = (account: string): number => this.waiting.filter((tap) => tap.account === account).length;
+  waitingOf = (account: string): number =>
+    this.waiting.filter((tap) => tap.account === account).length;
 
   /** Somebody stood by it: it goes out. */
   release(id: string): void {
@@ -144,7 +157,10 @@ class Outbox {
     this.again();
   }
 
-  /** After a quiet screen one PIN lets everything go that was tapped since; without a network it goes out without the PIN, and says so. */
+  /**
+   * After a quiet screen one PIN lets everything go that was tapped since; without a network it
+   * goes out without the PIN, and says so.
+   */
   async releaseQuiet(checked: boolean): Promise<void> {
     const quiet = this.waiting.filter((tap) => tap.quiet && tap.actor === this.actor);
     for (const tap of quiet) {
@@ -187,7 +203,10 @@ class Outbox {
       away: waiting ? this.away : "",
       slow: waiting > 0 && this.slow,
       others: [...others].map(([actor, count]) => ({ actor, waiting: count, out: isOut(actor) })),
-      held: [...own.filter((tap) => tap.quiet).map(quietly), ...this.held.filter((tap) => tap.job === job)],
+      held: [
+        ...own.filter((tap) => tap.quiet).map(quietly),
+        ...this.held.filter((tap) => tap.job === job),
+      ],
       refused: this.refused.filter((tap) => tap.job === job).map((tap) => this.shown(tap)),
       lasting: this.lasting || waiting === 0,
     };
@@ -196,8 +215,17 @@ class Outbox {
   }
 
   /** A tap: shown as waiting at once, kept on the device, then sent. */
-  add(job: string, command: Command, at = "", show = "", meant: string[] = [], seen?: number): void {
-    const earlier = this.refused.findLast((tap) => tap.job === job && tap.command.kind === command.kind);
+  add(
+    job: string,
+    command: Command,
+    at = "",
+    show = "",
+    meant: string[] = [],
+    seen?: number,
+  ): void {
+    const earlier = this.refused.findLast(
+      (tap) => tap.job === job && tap.command.kind === command.kind,
+    );
     const tap: Waiting = {
       client_event_id: newId(),
       job,
@@ -242,10 +270,15 @@ class Outbox {
     void this.keeper.then((keeper) => keeper.drop(id)).then(() => this.tell());
   }
 
-  /** Taps for a server that was at this address before; they wait for it, or are dropped by hand. */
+  /**
+   * Taps for a server that was at this address before; they wait for it, or are dropped by hand.
+   */
   elsewhere = (): Waiting[] => {
     const found = this.waiting.filter((tap) => !isHere(tap));
-    if (found.length !== this.elsewhereNow.length || found.some((tap, i) => tap !== this.elsewhereNow[i]))
+    if (
+      found.length !== this.elsewhereNow.length ||
+      found.some((tap, i) => tap !== this.elsewhereNow[i])
+    )
       this.elsewhereNow = found;
     return this.elsewhereNow;
   };
@@ -305,7 +338,9 @@ class Outbox {
     this.refused = [...stored, ...own].filter((tap) => !this.dropped.has(tap.client_event_id));
   }
 
-  /** What the device holds now. A tap of this page that is not stored yet, or never could be, stays. */
+  /**
+   * What the device holds now. A tap of this page that is not stored yet, or never could be, stays.
+   */
   private async reconcile(keeper: Keeper): Promise<void> {
     if (!keeper.lasting) return;
     const once = new Set(
@@ -337,7 +372,10 @@ class Outbox {
     if (this.first()) void this.flush();
   }
 
-  /** What the screen showed, for a tap that goes out at once; one that waited is never held up by what others logged meanwhile. */
+  /**
+   * What the screen showed, for a tap that goes out at once; one that waited is never held up by
+   * what others logged meanwhile.
+   */
   private shownThen({ client_event_id, seen }: Waiting): { seen?: number } {
     const made = this.made.get(client_event_id);
     return made !== undefined && seen !== undefined && Date.now() - made < LIVE_MS ? { seen } : {};
@@ -350,10 +388,15 @@ class Outbox {
   /** Whether somebody's tap may go out: by the own secret, or by the session of who is here. */
   private mayGo(tap: Waiting): boolean {
     if (tap.account && this.out.has(tap.account)) return false;
-    return tap.actor === this.actor || Boolean(tap.account && (people.of(tap.account)?.tap || tap.token));
+    return (
+      tap.actor === this.actor || Boolean(tap.account && (people.of(tap.account)?.tap || tap.token))
+    );
   }
 
-  /** The next one in order; what waits for a PIN holds up what the same person tapped after it in that job, and nothing else. */
+  /**
+   * The next one in order; what waits for a PIN holds up what the same person tapped after it in
+   * that job, and nothing else.
+   */
   private first(): Waiting | undefined {
     const heldUp = new Set<string>();
     const mine = (tap: Waiting) => `${tap.actor}, ${tap.job}`;
@@ -405,7 +448,8 @@ class Outbox {
           this.hold(tap, asked?.expected ?? "", asked?.message.split(" stands by")[0] ?? "");
           continue;
         }
-        const said = error instanceof ProblemError ? error : new ProblemError(0, "Error", String(error), []);
+        const said =
+          error instanceof ProblemError ? error : new ProblemError(0, "Error", String(error), []);
         const { status, title, detail, fields } = said;
         const refused = { ...tap, status, title, detail, fields };
         this.sent.add(tap.client_event_id);
@@ -490,7 +534,10 @@ function signed(): Pick<Waiting, "account" | "token" | "unchecked"> {
 
 let lastOrder = 0;
 
-/** Later than every tap of this page, and than those of other pages by the clock; the device's store puts it behind what waits there. */
+/**
+ * Later than every tap of this page, and than those of other pages by the clock; the device's store
+ * puts it behind what waits there.
+ */
 function newOrder(): number {
   lastOrder = Math.max(Date.now(), lastOrder + 1);
   return lastOrder;

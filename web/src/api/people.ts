@@ -1,5 +1,6 @@
 /**
- * Who is at this device. What each person may do, and the secret that their taps carry, is kept here from when they signed in: without a
+ * Who is at this device. What each person may do, and the secret that their taps carry, is kept
+ * here from when they signed in: without a
  * network a switch goes by the name alone, and says so.
  */
 import type { In, Me } from "./types";
@@ -36,7 +37,8 @@ class People {
       this.kept = read();
       this.tell();
     });
-    // The screen was quiet for too long before this touch: whoever touches it now says who it is with the next tap.
+    // The screen was quiet for too long before this touch: whoever touches it now says who it is
+    // with the next tap.
     for (const kind of ["pointerdown", "keydown"])
       window.addEventListener(kind, () => this.touched(), { capture: true });
   }
@@ -47,11 +49,14 @@ class People {
   };
 
   snapshot = (): Kept => this.kept;
-  current = (): DevicePerson | undefined => this.kept.people.find(({ me }) => me.id === this.kept.current);
+  current = (): DevicePerson | undefined =>
+    this.kept.people.find(({ me }) => me.id === this.kept.current);
   currentName = (): string => this.current()?.me.name ?? "";
   sessionOver = (): boolean => this.over;
-  of = (account: string): DevicePerson | undefined => this.kept.people.find(({ me }) => me.id === account);
-  byName = (name: string): DevicePerson | undefined => this.kept.people.find(({ me }) => me.name === name);
+  of = (account: string): DevicePerson | undefined =>
+    this.kept.people.find(({ me }) => me.id === account);
+  byName = (name: string): DevicePerson | undefined =>
+    this.kept.people.find(({ me }) => me.name === name);
 
   /** The site that is looked at: the chosen one where the person may read it, else the first. */
   site = (): Me["sites"][number] | undefined => {
@@ -71,13 +76,17 @@ class People {
     this.keep({ ...this.kept, current: me.id, people: [...others, { me, tap, checked: true }] });
   }
 
-  /** What the server says of who is signed in; of a person that this page does not know it is a session of another page of this device. */
+  /**
+   * What the server says of who is signed in; of a person that this page does not know it is a
+   * session of another page of this device.
+   */
   heard(me: Me): void {
     this.setOver(false);
     const known = this.of(me.id);
     if (JSON.stringify(known?.me) === JSON.stringify(me) && this.kept.current === me.id) return;
     const others = this.kept.people.filter((one) => one.me.id !== me.id);
-    // Without a network somebody took the device by the name alone: that stays until the PIN is there.
+    // Without a network somebody took the device by the name alone: that stays until the PIN is
+    // there.
     const current = this.current()?.checked === false ? this.kept.current : me.id;
     this.keep({
       ...this.kept,
@@ -86,19 +95,28 @@ class People {
     });
   }
 
-  /** Another person takes the device without a network: by the name alone, for as long as the session here lasts. */
+  /**
+   * Another person takes the device without a network: by the name alone, for as long as the
+   * session here lasts.
+   */
   takeUnchecked(account: string): void {
     const taken = this.of(account);
     if (!taken || !inTime(taken)) return;
     this.active();
-    const people = this.kept.people.map((one) => (one === taken ? { ...one, checked: false } : one));
+    const people = this.kept.people.map((one) =>
+      one === taken ? { ...one, checked: false } : one,
+    );
     this.keep({ ...this.kept, current: account, people });
   }
 
   /** Whoever is here signed out, or that person's session is over: taps that wait keep waiting. */
   left(account: string): void {
     const current = this.kept.current === account ? "" : this.kept.current;
-    this.keep({ ...this.kept, current, people: this.kept.people.filter(({ me }) => me.id !== account) });
+    this.keep({
+      ...this.kept,
+      current,
+      people: this.kept.people.filter(({ me }) => me.id !== account),
+    });
   }
 
   ended(): void {
@@ -121,7 +139,9 @@ class People {
   /** People who may take this device without a network. */
   inTime = (): DevicePerson[] => this.kept.people.filter(inTime);
 
-  /** Whether the next tap waits for the PIN: the screen was quiet for longer than the site allows. */
+  /**
+   * Whether the next tap waits for the PIN: the screen was quiet for longer than the site allows.
+   */
   quiet(): boolean {
     return this.away;
   }
@@ -135,7 +155,8 @@ class People {
     const person = this.current();
     const last = Number(localStorage.getItem(ACTIVE) ?? Date.now());
     const limit = (this.site()?.quiet_min ?? 30) * 60_000;
-    if (person && person.me.has_pin && !person.me.one_tap && Date.now() - last > limit) this.away = true;
+    if (person && person.me.has_pin && !person.me.one_tap && Date.now() - last > limit)
+      this.away = true;
     localStorage.setItem(ACTIVE, String(Date.now()));
   }
 
@@ -166,9 +187,15 @@ function read(): Kept {
 
 export const people = new People();
 
-/** What a page sends with every request: the site that is looked at, and with a write the seal of its session. */
+/**
+ * What a page sends with every request: the site that is looked at, and with a write the seal of
+ * its session.
+ */
 export function carried(writes: boolean): Record<string, string> {
   const site = people.site()?.id;
   const seal = /(?:^|; )tribodex_seal=([^;]*)/.exec(document.cookie)?.[1];
-  return { ...(site ? { "Tribodex-Site": site } : {}), ...(writes && seal ? { "Tribodex-Seal": seal } : {}) };
+  return {
+    ...(site ? { "Tribodex-Site": site } : {}),
+    ...(writes && seal ? { "Tribodex-Seal": seal } : {}),
+  };
 }

@@ -1,9 +1,13 @@
 /**
- * Nothing on the screen moves while a finger is on it. An answer that comes between finger down and finger up would
+ * Nothing on the screen moves while a finger is on it. An answer that comes between finger down and
+ * finger up would
  * shift what is under the finger: the tap would be lost, or would land on something else.
  */
 
-/** After the finger has gone up its click is still on the way, on a touch screen in a later turn of the page. */
+/**
+ * After the finger has gone up its click is still on the way, on a touch screen in a later turn of
+ * the page.
+ */
 const CLICK_MS = 60;
 /** A palm that rests on the glass holds nothing up for longer. */
 const PALM_MS = 2_000;

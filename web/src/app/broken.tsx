@@ -33,12 +33,16 @@ function Broken({ error }: { error: Error }) {
     <div role="alert" className="sheet border-2 border-oxide p-6">
       <h1 className="text-xl font-bold text-oxide">This page has broken</h1>
       <p className="py-2">
-        An error of ours. What was acknowledged is safe, and taps that wait are kept on this device. Load the
-        page again; if it breaks again, go on at another device or on paper, and pass these words on:{" "}
-        <code className="font-mono">{String(error.message || error)}</code>
+        An error of ours. What was acknowledged is safe, and taps that wait are kept on this device.
+        Load the page again; if it breaks again, go on at another device or on paper, and pass these
+        words on: <code className="font-mono">{String(error.message || error)}</code>
       </p>
       <p className="flex flex-wrap gap-6">
-        <button type="button" className="min-h-12 text-dye underline" onClick={() => location.reload()}>
+        <button
+          type="button"
+          className="min-h-12 text-dye underline"
+          onClick={() => location.reload()}
+        >
           Load again
         </button>
         <a href="/" className="inline-flex min-h-12 items-center text-dye underline">

@@ -1,4 +1,7 @@
-/** Back from the site's own sign-on: what it sent along is handed to the server, and the page goes on where it was left. */
+/**
+ * Back from the site's own sign-on: what it sent along is handed to the server, and the page goes
+ * on where it was left.
+ */
 import { useEffect, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { ProblemError, comeBack, leftAt } from "../api";
@@ -25,7 +28,11 @@ export function ComeBack() {
   }, [code, state, go]);
   const said =
     trouble ||
-    (refused ? `The sign-on sent you back without its word: ${refused}.` : code ? "" : "Nothing came back.");
+    (refused
+      ? `The sign-on sent you back without its word: ${refused}.`
+      : code
+        ? ""
+        : "Nothing came back.");
   return (
     <section className="sheet mx-auto max-w-xl space-y-3 p-5" aria-labelledby="come-back">
       <h1 id="come-back" className="text-2xl font-bold">

@@ -6,12 +6,13 @@ import { Button, moment } from "../ui";
 export function Elsewhere() {
   const taps = useSyncExternalStore(outbox.subscribe, outbox.elsewhere);
   if (!taps.length) return null;
-  const [are, they] = taps.length === 1 ? ["1 tap waits", "It is"] : [`${taps.length} taps wait`, "They are"];
+  const [are, they] =
+    taps.length === 1 ? ["1 tap waits", "It is"] : [`${taps.length} taps wait`, "They are"];
   return (
     <details className="mb-3 border-2 border-care px-3 py-1" aria-live="polite">
       <summary className="min-h-12 py-2">
-        <b className="text-care">△ {are} for another server</b> that was at this address. {they} kept here,
-        and sent when it answers again.
+        <b className="text-care">△ {are} for another server</b> that was at this address. {they}{" "}
+        kept here, and sent when it answers again.
       </summary>
       <ul className="space-y-2 pb-2">
         {taps.map((tap) => (

@@ -7,14 +7,23 @@ import { Problem } from "./problem";
 const FIELDS = [
   { name: "site", label: "What the site is called", hint: "for example the mill’s name" },
   { name: "name", label: "Your name", hint: "first and last name, as it should stand in the log" },
-  { name: "handle", label: "Name to sign in with", hint: "short, without blanks, for example w.ashby" },
+  {
+    name: "handle",
+    label: "Name to sign in with",
+    hint: "short, without blanks, for example w.ashby",
+  },
   {
     name: "password",
     label: "Password",
     hint: "ten letters or more: a few words that belong to nothing",
     type: "password",
   },
-  { name: "pin", label: "PIN beside the machine", hint: "4 to 8 digits in no order", type: "password" },
+  {
+    name: "pin",
+    label: "PIN beside the machine",
+    hint: "4 to 8 digits in no order",
+    type: "password",
+  },
 ] as const;
 
 export function FirstRun() {
@@ -26,7 +35,8 @@ export function FirstRun() {
         The first one here
       </h1>
       <p className="pb-4 text-soft">
-        Nobody can sign in yet. You become the administrator: you let the others in, and say what each may do.
+        Nobody can sign in yet. You become the administrator: you let the others in, and say what
+        each may do.
       </p>
       <form
         className="space-y-3"

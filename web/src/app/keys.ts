@@ -1,4 +1,7 @@
-/** Short keys for the planner's desk. They press what is on the page, so that keys and taps cannot differ. */
+/**
+ * Short keys for the planner's desk. They press what is on the page, so that keys and taps cannot
+ * differ.
+ */
 import { useEffect, useRef } from "react";
 import { useNavigate } from "react-router";
 import { useSettings } from "../ui";

@@ -23,7 +23,8 @@ notifyManager.setScheduler(steadily);
 const queries = new QueryClient({
   defaultOptions: {
     queries: {
-      retry: (count, error) => error instanceof AwayError && !(error instanceof SignInError) && count < 3,
+      retry: (count, error) =>
+        error instanceof AwayError && !(error instanceof SignInError) && count < 3,
       refetchOnWindowFocus: true,
       networkMode: "always",
     },

@@ -1,4 +1,7 @@
-/** A first password was given by somebody else: the own one is chosen before anything else, with a PIN. */
+/**
+ * A first password was given by somebody else: the own one is chosen before anything else, with a
+ * PIN.
+ */
 import { useState } from "react";
 import { chooseSecrets } from "../api";
 import { Button, TextField, useAsking } from "../ui";
@@ -23,8 +26,8 @@ export function NewPassword() {
         A password of your own
       </h1>
       <p className="pb-4 text-soft">
-        The one that you were given is known to who gave it. Choose your own, and a PIN for beside the
-        machine.
+        The one that you were given is known to who gave it. Choose your own, and a PIN for beside
+        the machine.
       </p>
       <form
         className="space-y-3"
@@ -34,7 +37,11 @@ export function NewPassword() {
         }}
       >
         {field("old", "The password that you were given")}
-        {field("password", "Your own password", "ten letters or more: a few words that belong to nothing")}
+        {field(
+          "password",
+          "Your own password",
+          "ten letters or more: a few words that belong to nothing",
+        )}
         {field("pin", "Your PIN", "4 to 8 digits in no order")}
         {problem && problem.fields.length === 0 ? <Problem of={problem} /> : null}
         <Button

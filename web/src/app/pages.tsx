@@ -51,7 +51,10 @@ export const PAGES: Page[] = [
   page("/crib", () => import("../features/toolcrib").then((m) => m.CribPage)),
 ];
 
-/** The frame waits this long for the first page: shown without it, the page would come a third of a second later. */
+/**
+ * The frame waits this long for the first page: shown without it, the page would come a third of a
+ * second later.
+ */
 const FRAME_WAITS_MS = 250;
 
 /** Until the code of the first page is here; not for ever where the network is slow or away. */

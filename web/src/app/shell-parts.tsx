@@ -9,7 +9,8 @@ export function DeviceCopy() {
     <div aria-live="polite">
       {copied ? (
         <p className="mb-3 border-2 border-care bg-sheet px-3 py-2">
-          <b className="text-care">△ No network.</b> Last saved copy. Taps wait here and are sent in order.
+          <b className="text-care">△ No network.</b> Last saved copy. Taps wait here and are sent in
+          order.
         </p>
       ) : null}
     </div>
@@ -21,8 +22,8 @@ export function NotKept({ secure = window.isSecureContext }: { secure?: boolean 
   if (secure) return null;
   return (
     <p className="mb-3 border-2 border-rule px-3 py-2 text-sm">
-      <b>No reload without a network on this device.</b> The way to the server is not protected, so the
-      browser keeps no page. Leave this page open beside the machine; taps wait in it.{" "}
+      <b>No reload without a network on this device.</b> The way to the server is not protected, so
+      the browser keeps no page. Leave this page open beside the machine; taps wait in it.{" "}
       <a href="/trust" className="text-dye underline">
         How to trust the server
       </a>

@@ -43,7 +43,9 @@ export function Shell({ children }: { children: ReactNode }) {
       </a>
       <header className="border-b-2 border-ink bg-sheet">
         <div className="mx-auto flex max-w-[84rem] flex-wrap items-center px-1 sm:px-4">
-          <span className="sr-only text-lg font-bold tracking-wide sm:not-sr-only sm:pr-4">Tribodex</span>
+          <span className="sr-only text-lg font-bold tracking-wide sm:not-sr-only sm:pr-4">
+            Tribodex
+          </span>
           <nav
             aria-label="Places"
             className="order-last flex w-full overflow-x-auto whitespace-nowrap sm:order-none sm:w-auto"

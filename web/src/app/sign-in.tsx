@@ -1,15 +1,28 @@
-/** The way in: name and password, the people that this device knows, the first person of all, or one tap in the demonstration. */
+/**
+ * The way in: name and password, the people that this device knows, the first person of all, or one
+ * tap in the demonstration.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { getDoor, goToSignOn, people, signIn, switchTo } from "../api";
-import { Button, PinPad, TextField, useAsking, usePeople } from "../ui";
+import { getDoor, goToSignOn, people, switchTo } from "../api";
+import { Button, PinPad, useAsking, usePeople } from "../ui";
+import { ByPassword } from "./by-password";
 import { FirstRun } from "./first-run";
 import { Problem } from "./problem";
 import { WithoutNetwork } from "./without-network";
 
-/** The ways in, asked again while they are shown: a network that went away after the first answer is noticed. */
+/**
+ * The ways in, asked again while they are shown: a network that went away after the first answer is
+ * noticed.
+ */
 export function useDoor() {
-  return useQuery({ queryKey: ["door"], queryFn: getDoor, retry: 1, staleTime: 0, refetchInterval: 4000 });
+  return useQuery({
+    queryKey: ["door"],
+    queryFn: getDoor,
+    retry: 1,
+    staleTime: 0,
+    refetchInterval: 4000,
+  });
 }
 
 export function SignIn() {
@@ -42,11 +55,16 @@ function OneTap({ known }: { known: { id: string; name: string }[] }) {
   return (
     <div className="space-y-3">
       <p className="border-2 border-rule px-3 py-2 text-sm">
-        <b>Demonstration.</b> Its made-up people come in with one tap. A real server asks for a password, and
-        for a PIN beside the machine.
+        <b>Demonstration.</b> Its made-up people come in with one tap. A real server asks for a
+        password, and for a PIN beside the machine.
       </p>
       {known.map(({ id, name }) => (
-        <Button key={id} className="w-full text-lg" disabled={busy} onClick={() => ask(() => switchTo(id))}>
+        <Button
+          key={id}
+          className="w-full text-lg"
+          disabled={busy}
+          onClick={() => ask(() => switchTo(id))}
+        >
           {name}
         </Button>
       ))}
@@ -56,7 +74,13 @@ function OneTap({ known }: { known: { id: string; name: string }[] }) {
 }
 
 /** People who signed in here lately come back by their PIN. */
-export function Known({ known, onIn }: { known: { id: string; name: string }[]; onIn?: () => void }) {
+export function Known({
+  known,
+  onIn,
+}: {
+  known: { id: string; name: string }[];
+  onIn?: () => void;
+}) {
   const [chosen, setChosen] = useState<{ id: string; name: string } | null>(null);
   const { busy, problem, ask, clear } = useAsking();
   return (
@@ -100,41 +124,5 @@ export function BySignOn({ name }: { name: string }) {
       </Button>
       <Problem of={problem} />
     </div>
-  );
-}
-
-export function ByPassword({ onIn }: { onIn?: () => void }) {
-  const [handle, setHandle] = useState("");
-  const [password, setPassword] = useState("");
-  const { busy, problem, ask } = useAsking();
-  return (
-    <form
-      className="space-y-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        ask(() => signIn(handle, password), onIn);
-      }}
-    >
-      <TextField
-        label="Name to sign in with"
-        autoComplete="username"
-        autoCapitalize="none"
-        value={handle}
-        onChange={(event) => setHandle(event.target.value)}
-        problem={problem?.at("handle")}
-      />
-      <TextField
-        label="Password"
-        type="password"
-        autoComplete="current-password"
-        value={password}
-        onChange={(event) => setPassword(event.target.value)}
-        problem={problem?.at("password")}
-      />
-      {problem && problem.fields.length === 0 ? <Problem of={problem} /> : null}
-      <Button kind="main" type="submit" className="w-full" disabled={busy || !handle.trim() || !password}>
-        {busy ? "Asking …" : "Sign in"}
-      </Button>
-    </form>
   );
 }

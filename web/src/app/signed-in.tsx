@@ -1,4 +1,7 @@
-/** What is inside is for people who signed in; whoever is here already reads on while the server is asked. */
+/**
+ * What is inside is for people who signed in; whoever is here already reads on while the server is
+ * asked.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { useState, type ReactNode } from "react";
 import { useLocation } from "react-router";
@@ -53,8 +56,8 @@ function SessionOver() {
       className="mb-3 flex flex-wrap items-center justify-between gap-2 border-2 border-care px-3 py-2"
     >
       <p>
-        <b className="text-care">△ Your session here is over.</b> You can read on; taps wait on this device
-        until you are back.
+        <b className="text-care">△ Your session here is over.</b> You can read on; taps wait on this
+        device until you are back.
       </p>
       <Button onClick={() => setOpen(true)}>Sign in again</Button>
       <Overlay title="Sign in again" open={open} onClose={() => setOpen(false)}>

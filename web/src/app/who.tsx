@@ -1,11 +1,15 @@
-/** Who is at this device, in the head of every page: another one takes it by name and PIN, or signs out. */
+/**
+ * Who is at this device, in the head of every page: another one takes it by name and PIN, or signs
+ * out.
+ */
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { outbox, people, signOut, switchTo } from "../api";
 import { Button, ChoiceRow, Overlay, useAsking, useMe } from "../ui";
 import { Problem } from "./problem";
-import { BySignOn, ByPassword, Known, useDoor } from "./sign-in";
+import { ByPassword } from "./by-password";
+import { BySignOn, Known, useDoor } from "./sign-in";
 import { WithoutNetwork } from "./without-network";
 
 export function Who() {
@@ -52,8 +56,8 @@ function Others({ onDone }: { onDone: () => void }) {
     <div className="space-y-4">
       {here.checked ? null : (
         <p className="border-2 border-care px-3 py-2">
-          <b className="text-care">△ PIN not checked.</b> {here.me.name} took this device without a network.
-          What is signed or decided waits for the PIN.
+          <b className="text-care">△ PIN not checked.</b> {here.me.name} took this device without a
+          network. What is signed or decided waits for the PIN.
         </p>
       )}
       {sites.length > 1 ? (
@@ -88,7 +92,11 @@ function Others({ onDone }: { onDone: () => void }) {
       {other && door.data?.single_sign_on ? <BySignOn name={door.data.single_sign_on} /> : null}
       {other ? <ByPassword onIn={onDone} /> : null}
       <p className="flex flex-wrap gap-x-5">
-        <Link to="/me" onClick={onDone} className="inline-flex min-h-12 items-center text-dye underline">
+        <Link
+          to="/me"
+          onClick={onDone}
+          className="inline-flex min-h-12 items-center text-dye underline"
+        >
           My settings, PIN, devices
         </Link>
         {people.may("administer") ? (
@@ -116,9 +124,11 @@ function SignOut({ onDone }: { onDone: () => void }) {
     <div className="border-t-2 border-rule pt-3">
       {sure && waiting ? (
         <p className="pb-2">
-          <b className="text-care">△ {waiting === 1 ? "1 tap waits" : `${waiting} taps wait`} here.</b>{" "}
-          {waiting === 1 ? "It is" : "They are"} kept on this device, and sent when {here?.me.name} signs in
-          again.
+          <b className="text-care">
+            △ {waiting === 1 ? "1 tap waits" : `${waiting} taps wait`} here.
+          </b>{" "}
+          {waiting === 1 ? "It is" : "They are"} kept on this device, and sent when {here?.me.name}{" "}
+          signs in again.
         </p>
       ) : null}
       <Problem of={problem} />

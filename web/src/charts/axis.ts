@@ -46,7 +46,10 @@ const GAP = 17;
 export const EDGES = { top: 10, bottom: 44 };
 export const TEXT = { fill: "var(--ink)", fontSize: 13 };
 
-/** What both axes share: numbers on their own scale, every tick that was asked for, nothing beyond the ends. */
+/**
+ * What both axes share: numbers on their own scale, every tick that was asked for, nothing beyond
+ * the ends.
+ */
 export function scaled(axis: Axis) {
   return {
     type: "number" as const,

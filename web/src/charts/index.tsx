@@ -1,4 +1,7 @@
-/** Charts, fetched with their library only where one is shown. Part drawings are not charts: see `drawing`. */
+/**
+ * Charts, fetched with their library only where one is shown. Part drawings are not charts: see
+ * `drawing`.
+ */
 import { Suspense, lazy, type ComponentProps } from "react";
 
 const Ranges = lazy(() => import("./range-chart"));

@@ -1,5 +1,12 @@
 /** The one place that knows the chart library: boxes, whiskers and names on two axes with units. */
-import { CartesianGrid, ComposedChart, ReferenceDot, ResponsiveContainer, XAxis, YAxis } from "recharts";
+import {
+  CartesianGrid,
+  ComposedChart,
+  ReferenceDot,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from "recharts";
 import {
   EDGES,
   TEXT,

@@ -1,4 +1,7 @@
-/** Ranges over the bore: group limits, cards, theory. Each series has its name beside it and a shade of its own. */
+/**
+ * Ranges over the bore: group limits, cards, theory. Each series has its name beside it and a shade
+ * of its own.
+ */
 import type { Chart } from "../api";
 import type { Axis, Box } from "./axis";
 import Plot from "./plot";
@@ -67,7 +70,10 @@ export default function RangeChart({ chart }: { chart: Chart }) {
   );
 }
 
-/** Clearances span a hundredfold from the smallest bore to the largest: then the height is logarithmic. */
+/**
+ * Clearances span a hundredfold from the smallest bore to the largest: then the height is
+ * logarithmic.
+ */
 function heights(chart: Chart): Axis {
   const every = chart.series.flatMap((series) => series.bands);
   const lines = chart.series.some((series) => series.kind === "line");
@@ -84,7 +90,9 @@ function heights(chart: Chart): Axis {
       words: chart.y_label,
     };
   }
-  const bottom = lines ? Math.min(0, Math.floor(Math.min(...every.map((band) => band.low)) / 5) * 5) : 0;
+  const bottom = lines
+    ? Math.min(0, Math.floor(Math.min(...every.map((band) => band.low)) / 5) * 5)
+    : 0;
   const step = [5, 10, 20, 50, 100, 200, 500].find((size) => (most - bottom) / size <= 8) ?? 1000;
   const to = Math.ceil(most / step) * step;
   const ticks: number[] = [];

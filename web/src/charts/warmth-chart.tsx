@@ -1,4 +1,7 @@
-/** Temperature of a housing against time: readings as brackets, the fitted rise, where it levels, look and stop. */
+/**
+ * Temperature of a housing against time: readings as brackets, the fitted rise, where it levels,
+ * look and stop.
+ */
 import type { WarmingBearing } from "../api";
 import type { Axis, Box, Name, Polyline } from "./axis";
 import Plot from "./plot";
@@ -11,11 +14,15 @@ type Shown = Pick<
 const steps = (from: number, to: number, each: number) =>
   Array.from({ length: Math.floor((to - from) / each) + 1 }, (_, at) => from + at * each);
 
-/** Axes, brackets and lines of a bearing's readings. Open ends of a bracket reach to the edge of the chart. */
+/**
+ * Axes, brackets and lines of a bearing's readings. Open ends of a bracket reach to the edge of the
+ * chart.
+ */
 export function warmthPlot(bearing: Shown, ambient: number | null) {
   const last = Math.max(...bearing.readings.map(({ minutes }) => minutes), 60);
   const end = Math.ceil((last * 1.15) / 30) * 30;
-  const hottest = Math.max(bearing.stop_c, ...bearing.readings.map(({ high_c }) => high_c ?? 0)) + 8;
+  const hottest =
+    Math.max(bearing.stop_c, ...bearing.readings.map(({ high_c }) => high_c ?? 0)) + 8;
   const top = Math.ceil(hottest / 10) * 10;
   // Outdoors in winter it starts below zero.
   const least = Math.min(0, ambient ?? 0, ...bearing.readings.map(({ low_c }) => low_c ?? 0));
@@ -27,7 +34,13 @@ export function warmthPlot(bearing: Shown, ambient: number | null) {
     ticks: steps(0, end, end > 240 ? 60 : 30),
     words: "minutes after the start",
   };
-  const y: Axis = { scale: "linear", from: coldest, to: top, ticks: steps(coldest, top, 20), words: "°C" };
+  const y: Axis = {
+    scale: "linear",
+    from: coldest,
+    to: top,
+    ticks: steps(coldest, top, 20),
+    words: "°C",
+  };
   const boxes: Box[] = bearing.readings.map(({ minutes, low_c, high_c }) => {
     const low = low_c ?? coldest;
     const high = high_c ?? top;
@@ -61,7 +74,10 @@ export function warmthPlot(bearing: Shown, ambient: number | null) {
   const lines: Polyline[] = [
     across(bearing.look_c, "var(--ink)", "2 4"),
     across(bearing.stop_c, "var(--oxide)", "8 4"),
-    { points: bearing.curve.map(({ minutes, at_c }) => ({ x: minutes, y: at_c })), colour: "var(--dye)" },
+    {
+      points: bearing.curve.map(({ minutes, at_c }) => ({ x: minutes, y: at_c })),
+      colour: "var(--dye)",
+    },
   ];
   if (ambient !== null) lines.push(across(ambient, "var(--soft)", "1 5"));
   if (bearing.greased_min !== null)
@@ -77,17 +93,25 @@ export function warmthPlot(bearing: Shown, ambient: number | null) {
     { text: "stop", y: bearing.stop_c, colour: "var(--oxide)" },
     { text: "look", y: bearing.look_c },
   ];
-  if (bearing.level_c !== null) names.push({ text: `≈${bearing.level_c.toFixed(0)}°`, y: bearing.level_c });
+  if (bearing.level_c !== null)
+    names.push({ text: `≈${bearing.level_c.toFixed(0)}°`, y: bearing.level_c });
   if (ambient !== null) names.push({ text: "around", y: ambient, colour: "var(--soft)" });
   return { x, y, boxes, lines, names };
 }
 
-export default function WarmthChart({ bearing, ambient }: { bearing: Shown; ambient: number | null }) {
+export default function WarmthChart({
+  bearing,
+  ambient,
+}: {
+  bearing: Shown;
+  ambient: number | null;
+}) {
   const told = bearing.readings.map(({ minutes, low_c, high_c }) => {
     const warm = low_c === high_c ? `${low_c}` : `${low_c ?? "below"} to ${high_c ?? "above"}`;
     return `${minutes.toFixed(0)} min ${warm} °C`;
   });
-  const level = bearing.level_c === null ? "" : `; levels at about ${bearing.level_c.toFixed(0)} °C`;
+  const level =
+    bearing.level_c === null ? "" : `; levels at about ${bearing.level_c.toFixed(0)} °C`;
   return (
     <Plot
       label={`${bearing.name}, temperature against time: ${told.join(", ")}${level}`}

@@ -8,7 +8,8 @@ const LINE = 32;
 export default function WaysChart({ comparison }: { comparison: Comparison }) {
   const { units } = useSettings();
   const ways = comparison.ways.filter(
-    (way): way is Way & { reduction_um: NonNullable<Way["reduction_um"]> } => Boolean(way.reduction_um),
+    (way): way is Way & { reduction_um: NonNullable<Way["reduction_um"]> } =>
+      Boolean(way.reduction_um),
   );
   if (ways.length === 0) return null;
   const ends = ways.flatMap((way) => [
@@ -26,7 +27,9 @@ export default function WaysChart({ comparison }: { comparison: Comparison }) {
   return (
     <Plot
       label={`Clearance taken out, in ${clearanceUnit(units)}: ${ways
-        .map((way) => `${way.title} ${bare(way.reduction_um.low)} to ${bare(way.reduction_um.high)}`)
+        .map(
+          (way) => `${way.title} ${bare(way.reduction_um.low)} to ${bare(way.reduction_um.high)}`,
+        )
         .join("; ")}`}
       height={ways.length * LINE + 64}
       x={{

@@ -24,7 +24,13 @@ export default function YearsChart({ readings }: { readings: YearReading[] }) {
     show: words,
   };
   const top = Math.max(100, Math.ceil((Math.max(...at.map(({ y }) => y)) + 5) / 20) * 20);
-  const y: Axis = { scale: "linear", from: 0, to: top, ticks: [0, 20, 40, 60, 80, top], words: "°C" };
+  const y: Axis = {
+    scale: "linear",
+    from: 0,
+    to: top,
+    ticks: [0, 20, 40, 60, 80, top],
+    words: "°C",
+  };
   const half = (to - from) * 0.006;
   const boxes: Box[] = at.map((point) => ({
     x1: point.x - half,

@@ -1,8 +1,13 @@
-/** Rings of ball bearings in half section: raceway grooves with their shoulders, and balls that lie in them, never over them. */
+/**
+ * Rings of ball bearings in half section: raceway grooves with their shoulders, and balls that lie
+ * in them, never over them.
+ */
 
 export interface BallRings {
   ball: number;
-  /** Radius of the balls' circle, of a groove in section, and of the shoulders beside it; all mm. */
+  /**
+   * Radius of the balls' circle, of a groove in section, and of the shoulders beside it; all mm.
+   */
   pitch: number;
   groove: number;
   innerShoulder: number;
@@ -11,7 +16,10 @@ export interface BallRings {
   half: number;
 }
 
-/** What a ball bearing of this size looks like inside: a ball of 0.3·(D - d), grooves of 0.52 of it, shoulders a fifth of it high. */
+/**
+ * What a ball bearing of this size looks like inside: a ball of 0.3·(D - d), grooves of 0.52 of it,
+ * shoulders a fifth of it high.
+ */
 export function ballRings(d: number, D: number, B: number): BallRings {
   const ball = Math.min(0.3 * (D - d), 0.8 * B);
   const groove = 0.52 * ball;
@@ -27,7 +35,8 @@ export function ballRings(d: number, D: number, B: number): BallRings {
 }
 
 /** Half the chord of a groove of this radius at a height over its bottom. */
-export const chord = (groove: number, height: number) => Math.sqrt(groove ** 2 - (groove - height) ** 2);
+export const chord = (groove: number, height: number) =>
+  Math.sqrt(groove ** 2 - (groove - height) ** 2);
 
 export interface Axes {
   x: (mm: number) => number;
@@ -35,7 +44,10 @@ export interface Axes {
   scale: number;
 }
 
-/** A groove from right to left along a ring's surface, as a part of a path: `up` where it is cut into the ring from above. */
+/**
+ * A groove from right to left along a ring's surface, as a part of a path: `up` where it is cut
+ * into the ring from above.
+ */
 export function grooveArc(
   at: Axes,
   middle: number,
@@ -61,7 +73,13 @@ export function BallRow(props: {
   ball?: { fill: string; strokeDasharray?: string };
   outerOnly?: boolean;
 }) {
-  const { at, size, from = 0, rings = { fill: "var(--steel)" }, ball = { fill: "var(--sheet)" } } = props;
+  const {
+    at,
+    size,
+    from = 0,
+    rings = { fill: "var(--steel)" },
+    ball = { fill: "var(--sheet)" },
+  } = props;
   const { d, D, B } = size;
   const { x, y } = at;
   const inside = ballRings(d, D, B);

@@ -1,4 +1,7 @@
-/** Where every point of a bearing's half section lies in its drawing: from the core's answer, in millimetres, to drawing units. */
+/**
+ * Where every point of a bearing's half section lies in its drawing: from the core's answer, in
+ * millimetres, to drawing units.
+ */
 import type { Section } from "../api";
 
 export const WIDTH = 420;
@@ -12,7 +15,8 @@ export function geometry(section: Section, playUm: number | null) {
   const sleeve = section.sleeve_length_mm ?? B * 1.7;
   const play = ((playUm ?? 0) / 1000) * MAGNIFY;
   const nutWidth = Math.max(sleeve * 0.14, B * 0.2);
-  // An adapter sleeve is thick away from its nut and ends in its thread at the nut. A withdrawal sleeve stands the other way:
+  // An adapter sleeve is thick away from its nut and ends in its thread at the nut. A withdrawal
+  // sleeve stands the other way:
   // it is thick where its own nut sits, and goes in from there.
   const withdrawal = section.seat === "withdrawal_sleeve";
   const thick = withdrawal ? Math.min(B * 1.06 - sleeve, -B * 0.2) : -B * 0.12;
@@ -29,7 +33,8 @@ export function geometry(section: Section, playUm: number | null) {
   const x = (mm: number) => (mm - left) * scale;
   const y = (radius: number) => (top - radius) * scale;
   const height = (top - bottom) * scale;
-  // The bore is narrowest at the nut, where its nominal diameter holds; the sleeve is thicker away from the nut.
+  // The bore is narrowest at the nut, where its nominal diameter holds; the sleeve is thicker away
+  // from the nut.
   const boreFar = d / 2 + (B * section.taper_slope) / 2;
   const roller = section.roller_diameter_mm;
   const outer = section.outer_raceway_mm / 2;
@@ -48,7 +53,8 @@ export function geometry(section: Section, playUm: number | null) {
         x: touch.x - (roller / 2) * Math.sin(angle),
         r: touch.r - (roller / 2) * Math.cos(angle),
       },
-      // A point of the roller's own plane, `along` its axis and `out` towards the raceway, in the drawing.
+      // A point of the roller's own plane, `along` its axis and `out` towards the raceway, in the
+      // drawing.
       point: (along: number, out: number) => {
         const px = touch.x + along * Math.cos(angle) + (out - roller / 2) * Math.sin(angle);
         const pr = touch.r - along * Math.sin(angle) + (out - roller / 2) * Math.cos(angle);
@@ -59,7 +65,8 @@ export function geometry(section: Section, playUm: number | null) {
   const bulge = (half * half) / (2 * outer);
   const edge = roller / 2 - bulge;
   const radius = outer * scale;
-  // The inner ring's raceways follow the undersides of the rollers; a guide flange stands between them.
+  // The inner ring's raceways follow the undersides of the rollers; a guide flange stands between
+  // them.
   const under = (share: number, along: number) => {
     const found = rollers.find((candidate) => candidate.share === share);
     return found ? found.point(along, -roller / 2 + bulge * 0.5) : "";

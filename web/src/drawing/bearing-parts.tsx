@@ -30,10 +30,12 @@ export function Caption({ section, playUm }: { section: Section; playUm: number 
         {section.shaft_known === false
           ? ", shaft not given yet"
           : `, shaft ⌀${section.shaft_mm.toFixed(1).replace(/\.0$/, "")}`}
-        {section.shaft_bore_mm > 0 ? `, bored ⌀${section.shaft_bore_mm.toFixed(1).replace(/\.0$/, "")}` : ""}
+        {section.shaft_bore_mm > 0
+          ? `, bored ⌀${section.shaft_bore_mm.toFixed(1).replace(/\.0$/, "")}`
+          : ""}
       </span>
-      Half section to scale{playUm ? `; the play is drawn ${MAGNIFY} times larger` : ""}. Raceways and rollers
-      are computed from bore, outside diameter and width.
+      Half section to scale{playUm ? `; the play is drawn ${MAGNIFY} times larger` : ""}. Raceways
+      and rollers are computed from bore, outside diameter and width.
     </figcaption>
   );
 }
@@ -49,7 +51,11 @@ export interface Mark {
 const ARROW = 46;
 
 /** How far a drawing reaches to both sides with its arrows. */
-export function reach(from: number, to: number, tips: { x: number; towards: number }[]): [number, number] {
+export function reach(
+  from: number,
+  to: number,
+  tips: { x: number; towards: number }[],
+): [number, number] {
   const tails = tips.map((tip) => tip.x - tip.towards * (ARROW + 8));
   return [Math.min(from, ...tails), Math.max(to, ...tails)];
 }
@@ -69,14 +75,27 @@ export function ForceArrow({ x, y, mark }: { x: number; y: number; mark: Mark })
         strokeWidth="1"
       />
       {mark.right ? null : (
-        <path d={`M${middle - 13} ${y - 13}l26 26M${middle + 13} ${y - 13}l-26 26`} strokeWidth="5" />
+        <path
+          d={`M${middle - 13} ${y - 13}l26 26M${middle + 13} ${y - 13}l-26 26`}
+          strokeWidth="5"
+        />
       )}
     </g>
   );
 }
 
 /** The play between roller and raceway, drawn larger than it is. */
-export function Play({ x, from, to, words }: { x: number; from: number; to: number; words: string }) {
+export function Play({
+  x,
+  from,
+  to,
+  words,
+}: {
+  x: number;
+  from: number;
+  to: number;
+  words: string;
+}) {
   return (
     <g stroke="var(--dye)" fill="var(--dye)">
       <path d={`M${x + 14} ${from}V${to}`} strokeWidth="5" />

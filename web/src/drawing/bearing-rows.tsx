@@ -1,4 +1,7 @@
-/** The two rows of a self-aligning bearing in half section: barrel rollers beside their flange, or balls in their grooves. */
+/**
+ * The two rows of a self-aligning bearing in half section: barrel rollers beside their flange, or
+ * balls in their grooves.
+ */
 import { SHOWN, chord, grooveArc } from "./ball-rings";
 import type { geometry } from "./bearing-geometry";
 
@@ -55,7 +58,8 @@ function Balls({ found, hatching }: { found: Found; hatching: string }) {
   const { d, B, x, y, boreFar, roller: ball, rollers, scale } = found;
   const groove = 0.52 * ball;
   const [left, right] = [rollers[0]!.middle, rollers[1]!.middle];
-  // Shoulders a fifth of a ball over the grooves; the rib between the rows is as narrow as they leave it.
+  // Shoulders a fifth of a ball over the grooves; the rib between the rows is as narrow as they
+  // leave it.
   const shoulder = left.r - 0.3 * ball;
   const half = Math.min(chord(groove, 0.2 * ball), (right.x - left.x) / 2);
   const arc = (middle: number) => grooveArc({ x, y, scale }, middle, shoulder, half, groove, true);

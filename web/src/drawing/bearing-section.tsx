@@ -1,4 +1,7 @@
-/** The bearing in half section over its sleeve, to scale in millimetres; the play alone is magnified, and the factor stated. */
+/**
+ * The bearing in half section over its sleeve, to scale in millimetres; the play alone is
+ * magnified, and the factor stated.
+ */
 import type { Section } from "../api";
 import { clearance, useSettings } from "../ui";
 import { BallRow } from "./ball-rings";
@@ -74,7 +77,8 @@ export function BearingSection(props: Props) {
             strokeWidth="1.5"
           />
         ) : null}
-        {/* sleeve: its outside follows the taper of the bore; a tapered shaft carries the taper itself */}
+        {/* sleeve: its outside follows the taper of the bore; a tapered shaft carries the taper
+            itself */}
         <path
           d={`M${x(thick)} ${y(shaft / 2)}L${x(thick)} ${y(boreFar + B * 0.06 * section.taper_slope)}L${x(B)} ${y(d / 2)}L${x(thin)} ${y(d / 2)}L${x(thin)} ${y(shaft / 2)}Z`}
           fill={onTaper ? "var(--steel)" : `url(#${id}hb)`}
@@ -99,7 +103,12 @@ export function BearingSection(props: Props) {
           />
         ) : null}
         {playUm ? (
-          <Play x={x(B)} from={y(sphereAt(0))} to={y(sphereAt(play))} words={clearance(playUm, units)} />
+          <Play
+            x={x(B)}
+            from={y(sphereAt(0))}
+            to={y(sphereAt(play))}
+            words={clearance(playUm, units)}
+          />
         ) : null}
         {marks.map((mark) => (
           <ForceArrow key={mark.words} x={x(mark.at_mm)} y={y(mark.radius_mm)} mark={mark} />

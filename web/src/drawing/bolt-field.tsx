@@ -1,4 +1,7 @@
-/** A joint from above: its bolts with their numbers, which is next, how many passes each went through. */
+/**
+ * A joint from above: its bolts with their numbers, which is next, how many passes each went
+ * through.
+ */
 import type { JointView } from "../api";
 
 const X = 118;
@@ -18,7 +21,8 @@ export function BoltField({ joint }: { joint: JointView }) {
   const words = joint.bolts.map(
     ({ at: { number }, passes }) => `bolt ${number} ${passes} of ${PASSES} passes`,
   );
-  const next = joint.next_bolt === null ? "every bolt at torque" : `next is bolt ${joint.next_bolt}`;
+  const next =
+    joint.next_bolt === null ? "every bolt at torque" : `next is bolt ${joint.next_bolt}`;
   const wide = joint.bolts.length > 12 ? 9 : 15;
   return (
     <figure>
@@ -83,8 +87,10 @@ export function BoltField({ joint }: { joint: JointView }) {
       </svg>
       <figcaption className="text-center text-sm text-soft">
         {joint.joint}: {joint.bolts.length} × {joint.screw}, {joint.torque_nm.toFixed(0)} N·m
-        {joint.set_nm !== Number(joint.torque_nm.toFixed(1)) ? `, wrench at ${joint.set_nm} N·m` : ""};{" "}
-        {joint.at_torque ? "at torque" : next}
+        {joint.set_nm !== Number(joint.torque_nm.toFixed(1))
+          ? `, wrench at ${joint.set_nm} N·m`
+          : ""}
+        ; {joint.at_torque ? "at torque" : next}
       </figcaption>
     </figure>
   );

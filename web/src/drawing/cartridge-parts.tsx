@@ -1,4 +1,7 @@
-/** Bearings with their retaining rings, and covers, of a cartridge in half section. What is not on yet is dashed. */
+/**
+ * Bearings with their retaining rings, and covers, of a cartridge in half section. What is not on
+ * yet is dashed.
+ */
 import type { CartridgeBearing } from "../api";
 import { RollingRow } from "./rolling-row";
 import type { CartridgeFrame } from "./cartridge";

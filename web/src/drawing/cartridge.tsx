@@ -1,4 +1,7 @@
-/** A cartridge in half section, to scale: shaft, two bearings, housing, covers, flingers. What is not on yet is dashed. */
+/**
+ * A cartridge in half section, to scale: shaft, two bearings, housing, covers, flingers. What is
+ * not on yet is dashed.
+ */
 import type { CartridgeWork } from "../api";
 import { length, useSettings } from "../ui";
 import { CartridgeCover, MountedBearing } from "./cartridge-parts";
@@ -79,7 +82,14 @@ export function CartridgeSection({ cartridge }: { cartridge: Cartridge }) {
           strokeDasharray={cartridge.in_housing ? "" : "6 5"}
           {...INK}
         />
-        <rect x={0} y={y(shaft)} width={WIDE} height={at.low - y(shaft)} fill="var(--wash)" {...INK} />
+        <rect
+          x={0}
+          y={y(shaft)}
+          width={WIDE}
+          height={at.low - y(shaft)}
+          fill="var(--wash)"
+          {...INK}
+        />
         <rect
           x={x(at.firstAt + left.width_mm)}
           y={y(shaft * 1.2)}
@@ -92,11 +102,18 @@ export function CartridgeSection({ cartridge }: { cartridge: Cartridge }) {
         <MountedBearing frame={at} bearing={left} from={at.firstAt} turned={turned} />
         <MountedBearing frame={at} bearing={right} from={at.secondAt} turned={turned} />
         <CartridgeCover frame={at} bearing={left} from={at.firstAt - wide * 0.6} />
-        <CartridgeCover frame={at} bearing={right} from={at.secondAt + right.width_mm + wide * 0.2} />
+        <CartridgeCover
+          frame={at}
+          bearing={right}
+          from={at.secondAt + right.width_mm + wide * 0.2}
+        />
         {cartridge.nuts.map(({ end, done }) => (
           <rect
             key={end}
-            x={x(end === "far" ? at.secondAt + right.width_mm : at.firstAt) + (end === "far" ? 3 : -13)}
+            x={
+              x(end === "far" ? at.secondAt + right.width_mm : at.firstAt) +
+              (end === "far" ? 3 : -13)
+            }
             y={y(shaft * 1.35)}
             width={10}
             height={shaft * 0.35 * at.scale}

@@ -3,7 +3,10 @@ import type { GreaseWork } from "../api";
 
 type Corner = GreaseWork["corners"][number];
 
-/** Where corners stand, round the base clockwise from the top left; two face each other, others go round. */
+/**
+ * Where corners stand, round the base clockwise from the top left; two face each other, others go
+ * round.
+ */
 export function cornerAt(number: number, count: number): { x: number; y: number } {
   if (count === 4)
     return [
@@ -21,7 +24,9 @@ export function Corners({ corners, unit }: { corners: Corner[]; unit: string }) 
     ({ number, asked, given }) =>
       `corner ${number}: ${given === null ? `${asked} ${unit}` : `${given} of ${asked} ${unit}, done`}`,
   );
-  const next = corners.find(({ given, verdict }) => given === null || verdict?.level === "stop")?.number;
+  const next = corners.find(
+    ({ given, verdict }) => given === null || verdict?.level === "stop",
+  )?.number;
   return (
     <svg
       viewBox="-150 -84 300 168"
@@ -56,7 +61,9 @@ export function Corners({ corners, unit }: { corners: Corner[]; unit: string }) 
           <g key={number} transform={`translate(${x} ${y})`}>
             <circle
               r="25"
-              fill={number === next ? "var(--mark)" : given === null ? "var(--sheet)" : "var(--wash)"}
+              fill={
+                number === next ? "var(--mark)" : given === null ? "var(--sheet)" : "var(--wash)"
+              }
               stroke={bad ? "var(--oxide)" : "var(--ink)"}
               strokeWidth={bad ? 4 : 2}
             />

@@ -1,9 +1,16 @@
-/** A cam follower seen on its end face and from the side, to one scale; the load comes from below. */
+/**
+ * A cam follower seen on its end face and from the side, to one scale; the load comes from below.
+ */
 import { length, useSettings } from "../ui";
 
 const HIGH = 170;
 
-export function FollowerDrawing(props: { stud: number; roller: number; width: number; hole: string }) {
+export function FollowerDrawing(props: {
+  stud: number;
+  roller: number;
+  width: number;
+  hole: string;
+}) {
   const { stud, roller, width, hole } = props;
   const { units } = useSettings();
   const scale = HIGH / roller;
@@ -28,7 +35,14 @@ export function FollowerDrawing(props: { stud: number; roller: number; width: nu
     >
       <circle cx={r} cy={r} r={r} fill="var(--steel)" stroke="var(--ink)" strokeWidth="2" />
       <circle cx={r} cy={r} r={r * 0.72} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1" />
-      <circle cx={r} cy={r} r={Math.max(s, r * 0.3)} fill="var(--wash)" stroke="var(--ink)" strokeWidth="2" />
+      <circle
+        cx={r}
+        cy={r}
+        r={Math.max(s, r * 0.3)}
+        fill="var(--wash)"
+        stroke="var(--ink)"
+        strokeWidth="2"
+      />
       {hole === "unloaded" || hole === "loaded" ? (
         <circle
           cx={r}

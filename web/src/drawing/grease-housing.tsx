@@ -1,11 +1,17 @@
-/** A housing to scale: along the shaft, with the space beside the bearing, and from its end, with how high the grease or oil stands. */
+/**
+ * A housing to scale: along the shaft, with the space beside the bearing, and from its end, with
+ * how high the grease or oil stands.
+ */
 import type { GreaseWork } from "../api";
 import { length, useSettings } from "../ui";
+import { PackedRing } from "./packed-ring";
 
 type Housing = NonNullable<GreaseWork["housing"]>;
 const HIGH = 190;
 
-/** Sizes in drawing units: the housing as measured, else a room that is a guess and drawn dashed. */
+/**
+ * Sizes in drawing units: the housing as measured, else a room that is a guess and drawn dashed.
+ */
 export function greaseFrame(housing: Housing) {
   const known = housing.housing_mm !== null && housing.inside_mm !== null;
   const dia = housing.housing_mm ?? housing.outside_mm * 1.12;
@@ -29,7 +35,13 @@ export function greaseFrame(housing: Housing) {
   };
 }
 
-export function GreaseHousing({ housing, packed }: { housing: Housing; packed: GreaseWork["packed"] }) {
+export function GreaseHousing({
+  housing,
+  packed,
+}: {
+  housing: Housing;
+  packed: GreaseWork["packed"];
+}) {
   const { units } = useSettings();
   const at = greaseFrame(housing);
   const r = HIGH / 2;
@@ -42,7 +54,9 @@ export function GreaseHousing({ housing, packed }: { housing: Housing; packed: G
       ? `housing ${length(housing.housing_mm ?? 0, units)} inside, ${length(housing.inside_mm ?? 0, units)} wide, to scale`
       : "housing not measured",
     oil ? `oil ${length(housing.oil_below_mm ?? 0, units)} below the shaft's middle` : "",
-    housing.share !== null ? `${Math.round(housing.share * 100)} % of the space beside the bearing` : "",
+    housing.share !== null
+      ? `${Math.round(housing.share * 100)} % of the space beside the bearing`
+      : "",
     packed === "full" ? "bearing packed full" : packed === "part" ? "bearing packed in part" : "",
   ];
   const dash = at.known ? undefined : "7 5";
@@ -67,51 +81,19 @@ export function GreaseHousing({ housing, packed }: { housing: Housing; packed: G
         strokeDasharray={dash}
       />
       {[0, at.wide - left].map((x) => (
-        <rect key={x} x={x} y={HIGH - at.level} width={left} height={at.level} fill={fill} opacity="0.75" />
+        <rect
+          key={x}
+          x={x}
+          y={HIGH - at.level}
+          width={left}
+          height={at.level}
+          fill={fill}
+          opacity="0.75"
+        />
       ))}
-      {[-1, 1].map((way) => {
-        const ring = (at.outside - at.bore) / 2;
-        const y = way < 0 ? r - at.outside / 2 : r + at.bore / 2;
-        return (
-          <g key={way}>
-            <rect
-              x={left}
-              y={y}
-              width={at.bearing}
-              height={ring}
-              fill={packed === "full" || packed === "part" ? fill : "var(--paper)"}
-              fillOpacity={packed === "part" ? 0.35 : 0.75}
-              stroke="var(--ink)"
-              strokeWidth="1.5"
-            />
-            <rect
-              x={left}
-              y={way < 0 ? y : y + ring * 0.78}
-              width={at.bearing}
-              height={ring * 0.22}
-              fill="var(--steel)"
-            />
-            <rect
-              x={left}
-              y={way < 0 ? y + ring * 0.78 : y}
-              width={at.bearing}
-              height={ring * 0.22}
-              fill="var(--steel)"
-            />
-            {[0.28, 0.72].map((share) => (
-              <circle
-                key={share}
-                cx={left + at.bearing * share}
-                cy={y + ring / 2}
-                r={Math.min(ring * 0.26, at.bearing * 0.2)}
-                fill="var(--sheet)"
-                stroke="var(--ink)"
-                strokeWidth="1.5"
-              />
-            ))}
-          </g>
-        );
-      })}
+      {([-1, 1] as const).map((side) => (
+        <PackedRing key={side} side={side} at={at} left={left} fill={fill} packed={packed} />
+      ))}
       <rect
         x={-12}
         y={r - at.bore / 2}
@@ -122,7 +104,14 @@ export function GreaseHousing({ housing, packed }: { housing: Housing; packed: G
         strokeWidth="1.5"
       />
       <g clipPath="url(#grease-round)">
-        <rect x={end} y={HIGH - at.level} width={HIGH} height={at.level} fill={fill} opacity="0.75" />
+        <rect
+          x={end}
+          y={HIGH - at.level}
+          width={HIGH}
+          height={at.level}
+          fill={fill}
+          opacity="0.75"
+        />
       </g>
       <circle
         cx={end + r}
@@ -133,7 +122,14 @@ export function GreaseHousing({ housing, packed }: { housing: Housing; packed: G
         strokeWidth="2"
         strokeDasharray={dash}
       />
-      <circle cx={end + r} cy={r} r={at.bore / 2} fill="var(--wash)" stroke="var(--ink)" strokeWidth="1.5" />
+      <circle
+        cx={end + r}
+        cy={r}
+        r={at.bore / 2}
+        fill="var(--wash)"
+        stroke="var(--ink)"
+        strokeWidth="1.5"
+      />
       <text x={at.wide / 2} y={HIGH + 26} textAnchor="middle" fontSize="13" fill="var(--soft)">
         along the shaft
       </text>

@@ -1,4 +1,7 @@
-/** A bearing and its hub in half section, to scale: hub with its shoulder, and what pushes on the outer ring, or on both. */
+/**
+ * A bearing and its hub in half section, to scale: hub with its shoulder, and what pushes on the
+ * outer ring, or on both.
+ */
 import type { HubSection } from "../api";
 import { length, useSettings } from "../ui";
 import { RollingRow } from "./rolling-row";

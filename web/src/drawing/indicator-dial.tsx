@@ -1,4 +1,6 @@
-/** The indicator on a hydraulic nut: travel from the start pressure, and the range that is asked. */
+/**
+ * The indicator on a hydraulic nut: travel from the start pressure, and the range that is asked.
+ */
 import type { Indicator } from "../api";
 import { length, useSettings } from "../ui";
 
@@ -59,7 +61,12 @@ export function IndicatorDial({ indicator }: { indicator: Indicator }) {
           </g>
         );
       })}
-      <path d={`M${C} ${C}L${px} ${py}`} stroke="var(--dye)" strokeWidth="5" strokeLinecap="round" />
+      <path
+        d={`M${C} ${C}L${px} ${py}`}
+        stroke="var(--dye)"
+        strokeWidth="5"
+        strokeLinecap="round"
+      />
       <circle cx={C} cy={C} r="7" fill="var(--ink)" />
       <text x={C} y={C + 86} textAnchor="middle" fontSize="26" fontWeight="700" fill="var(--ink)">
         {length(indicator.travel_mm, units, 2)}

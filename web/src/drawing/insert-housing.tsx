@@ -1,4 +1,7 @@
-/** A housing with its loading slots, seen from the marked face, and cut through its fitting: groove, insert, tilt magnified. */
+/**
+ * A housing with its loading slots, seen from the marked face, and cut through its fitting: groove,
+ * insert, tilt magnified.
+ */
 import type { InsertWork } from "../api";
 import { length, useSettings } from "../ui";
 
@@ -17,11 +20,15 @@ type Insert = Pick<
   | "tilt_deg"
 >;
 
-/** Where things lie in the cut, drawing units from the marked face; the housing is as wide as measured, else as the ring asks. */
+/**
+ * Where things lie in the cut, drawing units from the marked face; the housing is as wide as
+ * measured, else as the ring asks.
+ */
 export function cutOf(insert: Insert) {
   const scale = HIGH / insert.outside_mm;
   const measured = insert.to_marked_mm !== null && insert.to_other_mm !== null;
-  const wide = (measured ? insert.to_marked_mm! + insert.to_other_mm! : insert.ring_mm * 1.6) * scale;
+  const wide =
+    (measured ? insert.to_marked_mm! + insert.to_other_mm! : insert.ring_mm * 1.6) * scale;
   const ring = insert.ring_mm * scale;
   const side = (face: string | null) => (face === "marked" ? -1 : face === "other" ? 1 : 0);
   return {
@@ -55,7 +62,9 @@ export function InsertHousing({ insert }: { insert: Insert }) {
     insert.groove_side !== "middle";
   const words = [
     `housing for an insert of ${length(insert.outside_mm, units)}, to scale`,
-    at.fitting === null ? "" : `fitting ${length(insert.to_marked_mm ?? 0, units)} from the marked face`,
+    at.fitting === null
+      ? ""
+      : `fitting ${length(insert.to_marked_mm ?? 0, units)} from the marked face`,
     side ? `groove towards ${side}` : "groove's side not known",
     faces ? `the insert's groove looks to ${faces}` : "",
     insert.tilt_deg === null ? "" : `tilt ${insert.tilt_deg} degrees, drawn ${MAGNIFY} times`,
@@ -81,8 +90,15 @@ export function InsertHousing({ insert }: { insert: Insert }) {
           strokeWidth="1.5"
         />
       ))}
-      {insert.pin_slot ? <rect x={2 * r + 6} y={r - 5} width={11} height={10} fill="var(--dye)" /> : null}
-      <path d={`M${r - 5} -22V-34H${r + 5}V-22`} fill="var(--steel)" stroke="var(--ink)" strokeWidth="2" />
+      {insert.pin_slot ? (
+        <rect x={2 * r + 6} y={r - 5} width={11} height={10} fill="var(--dye)" />
+      ) : null}
+      <path
+        d={`M${r - 5} -22V-34H${r + 5}V-22`}
+        fill="var(--steel)"
+        stroke="var(--ink)"
+        strokeWidth="2"
+      />
       <text x={r} y={HIGH + 42} textAnchor="middle" fontSize="13" fill="var(--soft)">
         from the marked face
       </text>

@@ -1,4 +1,7 @@
-/** A labyrinth in section: the half in the housing's groove stands, the half with the set screw turns; rings where they sit. */
+/**
+ * A labyrinth in section: the half in the housing's groove stands, the half with the set screw
+ * turns; rings where they sit.
+ */
 import type { SealWork } from "../api";
 
 export function LabyrinthRing(props: {
@@ -25,7 +28,14 @@ export function LabyrinthRing(props: {
         fill={turning}
         {...line}
       />
-      <circle cx={out * 14} cy="-10" r="3" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.5" />
+      <circle
+        cx={out * 14}
+        cy="-10"
+        r="3"
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth="1.5"
+      />
       {side.rings && side.rings !== "neither" ? (
         <path
           d={

@@ -1,4 +1,7 @@
-/** The nut seen from its face: slots, washer tabs, start mark, present mark, target. Tightening goes clockwise. */
+/**
+ * The nut seen from its face: slots, washer tabs, start mark, present mark, target. Tightening goes
+ * clockwise.
+ */
 import type { Dial, SeatView } from "../api";
 import { length, useSettings } from "../ui";
 import { SeatMarks, Mark } from "./nut-marks";
@@ -19,7 +22,10 @@ export function arc(radius: number, from: number, to: number): string {
   return `M${x1} ${y1}A${radius} ${radius} 0 ${to - from > 180 ? 1 : 0} 1 ${x2} ${y2}`;
 }
 
-/** `seat`: the nut came off for its washer; old mark and expected seat are drawn, and said in counted turns. */
+/**
+ * `seat`: the nut came off for its washer; old mark and expected seat are drawn, and said in
+ * counted turns.
+ */
 export function NutDial(props: { dial: Dial; travel?: boolean; seat?: SeatView | null }) {
   const { dial, travel = false, seat = null } = props;
   const { units } = useSettings();
@@ -27,7 +33,8 @@ export function NutDial(props: { dial: Dial; travel?: boolean; seat?: SeatView |
   const bore = (rim * dial.thread_mm) / dial.drawn_outside_mm;
   const slotDepth = (rim - bore) * 0.45;
   const known = dial.tab_deg !== null;
-  // The washer stands still. Its first tab is drawn where the marked slot meets it, when that is known.
+  // The washer stands still. Its first tab is drawn where the marked slot meets it, when that is
+  // known.
   const spread = (count: number | null, start: number) =>
     Array.from({ length: count ?? 0 }, (_, i) => start + (i * 360) / (count ?? 1));
   const slots = spread(dial.slots, dial.present_deg);

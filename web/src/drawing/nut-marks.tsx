@@ -2,7 +2,10 @@
 import type { SeatView } from "../api";
 import { OUTSIDE, arc, C, SIZE, at } from "./nut-dial";
 
-/** Where the old mark is and where the nut should seat behind it; a whole turn behind looks alike, so words say it. */
+/**
+ * Where the old mark is and where the nut should seat behind it; a whole turn behind looks alike,
+ * so words say it.
+ */
 export function SeatMarks({ seat, bore }: { seat: SeatView; bore: number }) {
   const expected = seat.expected_behind_deg;
   if (expected === null || expected === undefined) return null;
@@ -31,7 +34,14 @@ export function SeatMarks({ seat, bore }: { seat: SeatView; bore: number }) {
         />
       ) : null}
       <Mark deg={to} inner={bore - 4} outer={OUTSIDE} label="" care />
-      <text x={C} y={SIZE - 3} textAnchor="middle" fontSize="13" fontWeight="700" fill="var(--care)">
+      <text
+        x={C}
+        y={SIZE - 3}
+        textAnchor="middle"
+        fontSize="13"
+        fontWeight="700"
+        fill="var(--care)"
+      >
         {`seats ${seat.expected_words} the old mark`}
       </text>
     </g>

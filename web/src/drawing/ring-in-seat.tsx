@@ -1,4 +1,7 @@
-/** The outer ring in its seat, gaps magnified: towards the other bearing on the left, away from it on the right. */
+/**
+ * The outer ring in its seat, gaps magnified: towards the other bearing on the left, away from it
+ * on the right.
+ */
 import type { ClosingWork } from "../api";
 import { length, useSettings } from "../ui";
 
@@ -22,7 +25,9 @@ export function RingInSeat({ ring }: { ring: Ring }) {
     ? `${length(ring.toward_mm ?? 0, units, 2)} towards the other bearing, ${length(ring.away_mm ?? 0, units, 2)} away from it`
     : "gaps not measured yet";
   const plan =
-    ring.plan_toward_mm === null ? "" : `; planned ${length(ring.plan_toward_mm, units, 2)} towards it`;
+    ring.plan_toward_mm === null
+      ? ""
+      : `; planned ${length(ring.plan_toward_mm, units, 2)} towards it`;
   return (
     <figure>
       <svg
@@ -45,10 +50,24 @@ export function RingInSeat({ ring }: { ring: Ring }) {
           strokeWidth="2"
           strokeDasharray={measured ? undefined : "7 5"}
         />
-        <text x={-toward / 2} y="92" textAnchor="middle" fontSize="14" fontWeight="700" fill="var(--dye)">
+        <text
+          x={-toward / 2}
+          y="92"
+          textAnchor="middle"
+          fontSize="14"
+          fontWeight="700"
+          fill="var(--dye)"
+        >
           {ring.toward_mm === null ? "?" : length(ring.toward_mm, units, 2)}
         </text>
-        <text x={WIDE + away / 2} y="92" textAnchor="middle" fontSize="14" fontWeight="700" fill="var(--dye)">
+        <text
+          x={WIDE + away / 2}
+          y="92"
+          textAnchor="middle"
+          fontSize="14"
+          fontWeight="700"
+          fill="var(--dye)"
+        >
           {ring.away_mm === null ? "?" : length(ring.away_mm, units, 2)}
         </text>
         <text x={WIDE / 2} y="25" textAnchor="middle" fontSize="13" fill="var(--ink)">

@@ -1,4 +1,7 @@
-/** One bearing in half section by its kind: balls, cylindrical, tapered or two rows of barrel rollers between its rings. */
+/**
+ * One bearing in half section by its kind: balls, cylindrical, tapered or two rows of barrel
+ * rollers between its rings.
+ */
 import { type Axes, BallRow } from "./ball-rings";
 
 const INK = { stroke: "var(--ink)", strokeWidth: 1.5 };
@@ -12,7 +15,10 @@ interface Props {
   ball?: { fill: string; strokeDasharray?: string };
 }
 
-/** Corners of a roller, mm along the shaft and mm of radius: where it lies and how thick it is, as such bearings usually are inside. */
+/**
+ * Corners of a roller, mm along the shaft and mm of radius: where it lies and how thick it is, as
+ * such bearings usually are inside.
+ */
 export function rollersOf(kind: string, { d, D, B }: Props["size"]): [number, number][][] {
   const pitch = (d + D) / 4;
   const half = 0.125 * (D - d);
@@ -31,7 +37,13 @@ export function rollersOf(kind: string, { d, D, B }: Props["size"]): [number, nu
 export function RollingRow({ at, kind, size, from = 0, rings, ball }: Props) {
   if (!kind.endsWith("roller"))
     return (
-      <BallRow at={at} size={size} from={from} {...(rings ? { rings } : {})} {...(ball ? { ball } : {})} />
+      <BallRow
+        at={at}
+        size={size}
+        from={from}
+        {...(rings ? { rings } : {})}
+        {...(ball ? { ball } : {})}
+      />
     );
   const { d, D, B } = size;
   const rollers = rollersOf(kind, size);

@@ -35,7 +35,17 @@ export function Reading(props: {
 }
 
 /** Beside a mark; on its left when there is no room on its right. */
-export function Label({ x, left, y, children }: { x: number; left: number; y: number; children: string }) {
+export function Label({
+  x,
+  left,
+  y,
+  children,
+}: {
+  x: number;
+  left: number;
+  y: number;
+  children: string;
+}) {
   const fits = x + children.length * 8.6 < WIDTH;
   return (
     <text
@@ -54,7 +64,13 @@ export function Label({ x, left, y, children }: { x: number; left: number; y: nu
 }
 
 /** Where the bearing is believed to be: a band with its middle. */
-export function Estimate(props: { from: number; at: number; to: number; y: number; label: string }) {
+export function Estimate(props: {
+  from: number;
+  at: number;
+  to: number;
+  y: number;
+  label: string;
+}) {
   const { from, at, to, y, label } = props;
   return (
     <g>

@@ -18,7 +18,9 @@ export function ClearanceRuler({ ruler, groupName }: { ruler: Ruler; groupName: 
   const base = TOP + Math.max(lines, 2) * LINE + 26;
   const bare = (um: number) => clearanceBare(um, units);
   const said = [
-    ruler.window ? `window ${bare(ruler.window.low)} to ${bare(ruler.window.high)}` : "no window yet",
+    ruler.window
+      ? `window ${bare(ruler.window.low)} to ${bare(ruler.window.high)}`
+      : "no window yet",
     ...rows.map((r) => `${r.label} ${bare(r.mean_um)}, plus or minus ${bare(r.uncertainty_um)}`),
     estimate ? `estimate ${bare(ruler.estimate_um ?? 0)}` : "",
   ].filter(Boolean);
@@ -87,7 +89,11 @@ export function ClearanceRuler({ ruler, groupName }: { ruler: Ruler; groupName: 
           stroke="var(--soft)"
           strokeWidth="1.5"
         />
-        <path d={hatch(x(ruler.group.low), x(ruler.group.high), base)} stroke="var(--soft)" strokeWidth="1" />
+        <path
+          d={hatch(x(ruler.group.low), x(ruler.group.high), base)}
+          stroke="var(--soft)"
+          strokeWidth="1"
+        />
         <text
           x={(x(ruler.group.low) + x(ruler.group.high)) / 2}
           y={base - 14}

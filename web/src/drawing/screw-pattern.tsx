@@ -1,4 +1,7 @@
-/** Screws on a circle with their order of tightening; the numbers are those of the order, the passes that are done are said. */
+/**
+ * Screws on a circle with their order of tightening; the numbers are those of the order, the passes
+ * that are done are said.
+ */
 
 const R = 56;
 
@@ -8,7 +11,15 @@ export function screwAt(number: number, count: number): { x: number; y: number }
   return { x: R * Math.sin(turn), y: -R * Math.cos(turn) };
 }
 
-export function ScrewPattern({ order, screw, passes }: { order: number[]; screw: string; passes: number }) {
+export function ScrewPattern({
+  order,
+  screw,
+  passes,
+}: {
+  order: number[];
+  screw: string;
+  passes: number;
+}) {
   const path = order.map((number, at) => {
     const { x, y } = screwAt(number, order.length);
     return `${at === 0 ? "M" : "L"}${x} ${y}`;
@@ -28,8 +39,22 @@ export function ScrewPattern({ order, screw, passes }: { order: number[]; screw:
           const { x, y } = screwAt(number, order.length);
           return (
             <g key={number}>
-              <circle cx={x} cy={y} r="12" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
-              <text x={x} y={y + 5} textAnchor="middle" fontSize="14" fontWeight="700" fill="var(--ink)">
+              <circle
+                cx={x}
+                cy={y}
+                r="12"
+                fill="var(--sheet)"
+                stroke="var(--ink)"
+                strokeWidth="2"
+              />
+              <text
+                x={x}
+                y={y + 5}
+                textAnchor="middle"
+                fontSize="14"
+                fontWeight="700"
+                fill="var(--ink)"
+              >
                 {number}
               </text>
             </g>

@@ -1,4 +1,7 @@
-/** A large ring as a clock: where it is pressed in, in which order, where it is in already, the loops that are left. */
+/**
+ * A large ring as a clock: where it is pressed in, in which order, where it is in already, the
+ * loops that are left.
+ */
 import type { LargeSealWork } from "../api";
 
 const R = 96;
@@ -48,7 +51,9 @@ export function SealClock({ ring }: { ring: LargeSealWork }) {
       <circle r={R * 0.62} fill="var(--wash)" stroke="var(--ink)" strokeWidth="1.5" />
       <path d={rim(ring.clock)} fill="none" stroke="var(--dye)" strokeWidth="6" />
       {/* A joint comes at 12. */}
-      {ring.split ? <path d={`M0 ${-R - 8}V${-R + 8}`} stroke="var(--ink)" strokeWidth="4" /> : null}
+      {ring.split ? (
+        <path d={`M0 ${-R - 8}V${-R + 8}`} stroke="var(--ink)" strokeWidth="4" />
+      ) : null}
       {ring.loop_mm === null
         ? null
         : loops(ring.clock).map((hour) => {

@@ -1,4 +1,7 @@
-/** Upper half of a bearing on its shaft, to scale, a seal on either side of it; the inboard one on the left. */
+/**
+ * Upper half of a bearing on its shaft, to scale, a seal on either side of it; the inboard one on
+ * the left.
+ */
 import type { SealWork } from "../api";
 import { LabyrinthRing } from "./labyrinth-ring";
 
@@ -6,7 +9,9 @@ const HIGH = 130;
 type Side = SealWork["sides"][number];
 
 /** Where seals stand in the drawing: beside the bearing, by a third of its width. */
-export function sealFrame(seals: Pick<SealWork, "shaft_mm" | "bore_mm" | "outside_mm" | "width_mm">) {
+export function sealFrame(
+  seals: Pick<SealWork, "shaft_mm" | "bore_mm" | "outside_mm" | "width_mm">,
+) {
   const scale = HIGH / (seals.outside_mm / 2);
   const wide = seals.width_mm * scale;
   return {
@@ -128,7 +133,9 @@ function OneSeal(props: {
           strokeDasharray={side.on ? undefined : "5 4"}
         />
       ) : null}
-      {side.purged ? <path d="M-10 -6C-4 -14 4 -14 10 -6Z" fill="var(--mark)" stroke="var(--ink)" /> : null}
+      {side.purged ? (
+        <path d="M-10 -6C-4 -14 4 -14 10 -6Z" fill="var(--mark)" stroke="var(--ink)" />
+      ) : null}
       <text y="-60" textAnchor="middle" fontSize="15" fill={ink}>
         {side.left === "" ? "✓" : side.on ? "•" : "○"}
       </text>

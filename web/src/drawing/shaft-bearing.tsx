@@ -78,10 +78,20 @@ export function Bearing(props: {
       >
         {`${bearing.name} `}
       </text>
-      <text x={x(bearing.drawn_at_mm)} y={below + 31} textAnchor="middle" className="fill-ink text-[12px]">
+      <text
+        x={x(bearing.drawn_at_mm)}
+        y={below + 31}
+        textAnchor="middle"
+        className="fill-ink text-[12px]"
+      >
         {`${bearing.short} `}
       </text>
-      <text x={x(bearing.drawn_at_mm)} y={below + 46} textAnchor="middle" className="fill-soft text-[12px]">
+      <text
+        x={x(bearing.drawn_at_mm)}
+        y={below + 46}
+        textAnchor="middle"
+        className="fill-soft text-[12px]"
+      >
         {words}
       </text>
     </g>

@@ -21,7 +21,8 @@ export function Dimensions(props: {
     // On a phone the names stand in a list below.
     const named = width > NARROW ? ` ${dimension.name}` : "";
     const words = `(${row + 1}) ${howLong(dimension, units)}${named}`;
-    // Words stand behind the dimension where they are longer than it; where they would run over the edge they end there.
+    // Words stand behind the dimension where they are longer than it; where they would run over the
+    // edge they end there.
     const wide = words.length * LETTER;
     const behind = wide > b - a && b + 6 + wide < width;
     const over = !behind && a + 4 + wide > width;
@@ -41,7 +42,12 @@ export function Dimensions(props: {
   });
 }
 
-export function howLong({ from_mm, to_mm }: LineDrawing["dimensions"][number], units: Units): string {
+export function howLong(
+  { from_mm, to_mm }: LineDrawing["dimensions"][number],
+  units: Units,
+): string {
   const [low, high] = [to_mm.low - from_mm, to_mm.high - from_mm];
-  return high - low < 0.05 ? length(low, units, 1) : `${length(low, units, 1)} to ${length(high, units, 1)}`;
+  return high - low < 0.05
+    ? length(low, units, 1)
+    : `${length(low, units, 1)} to ${length(high, units, 1)}`;
 }

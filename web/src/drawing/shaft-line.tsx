@@ -1,4 +1,7 @@
-/** A shaft to scale, lying: bearings with what they do in word and shape, parts on it, marks from the datum. Bearings can be tapped. */
+/**
+ * A shaft to scale, lying: bearings with what they do in word and shape, parts on it, marks from
+ * the datum. Bearings can be tapped.
+ */
 import type { LineDrawing } from "../api";
 import { Bearing } from "./shaft-bearing";
 import { DIMENSION_ROW, Dimensions } from "./shaft-dimensions";
@@ -16,7 +19,13 @@ export interface ShaftLineProps {
   dimensioned?: boolean;
 }
 
-export function ShaftLine({ line, words = {}, onBearing, title, dimensioned = false }: ShaftLineProps) {
+export function ShaftLine({
+  line,
+  words = {},
+  onBearing,
+  title,
+  dimensioned = false,
+}: ShaftLineProps) {
   const largest = Math.max(
     ...line.bearings.map((b) => b.outside_mm),
     ...line.parts.map((p) => p.diameter_mm),

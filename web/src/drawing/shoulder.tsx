@@ -1,4 +1,7 @@
-/** A ring on its way to the shoulder, in half section and to scale: seat, shoulder, drift tube; gaps magnified, with the factor stated. */
+/**
+ * A ring on its way to the shoulder, in half section and to scale: seat, shoulder, drift tube; gaps
+ * magnified, with the factor stated.
+ */
 import type { ShoulderSection } from "../api";
 import { length, useSettings } from "../ui";
 import { ballRings } from "./ball-rings";
@@ -31,7 +34,13 @@ export function shoulderFrame(section: ShoulderSection, gapMm: number) {
   };
 }
 
-export function ShoulderDrawing({ section, gapMm }: { section: ShoulderSection; gapMm: number | null }) {
+export function ShoulderDrawing({
+  section,
+  gapMm,
+}: {
+  section: ShoulderSection;
+  gapMm: number | null;
+}) {
   const { units } = useSettings();
   const { bore_mm: d, outside_mm: D, width_mm: B } = section;
   const at = shoulderFrame(section, gapMm ?? 0);
@@ -69,7 +78,13 @@ export function ShoulderDrawing({ section, gapMm }: { section: ShoulderSection; 
       ) : null}
       <RollingRow at={at} kind={section.kind} size={{ d, D, B }} from={left} />
       {gapMm ? (
-        <text x={x(collar + gap / 2)} y={y(d / 2) - 6} textAnchor="middle" fontSize="12" fill="var(--dye)">
+        <text
+          x={x(collar + gap / 2)}
+          y={y(d / 2) - 6}
+          textAnchor="middle"
+          fontSize="12"
+          fill="var(--dye)"
+        >
           {length(gapMm, units, 2)}
         </text>
       ) : null}
@@ -112,7 +127,12 @@ export function TiltClock({ gaps, towardsDeg }: { gaps: number[]; towardsDeg: nu
         </text>
       ))}
       {towardsDeg === null ? null : (
-        <path d={`M100 100L${tx} ${ty}`} stroke="var(--dye)" strokeWidth="6" strokeLinecap="round" />
+        <path
+          d={`M100 100L${tx} ${ty}`}
+          stroke="var(--dye)"
+          strokeWidth="6"
+          strokeLinecap="round"
+        />
       )}
     </svg>
   );

@@ -22,7 +22,13 @@ export function setUpFrame(section: Section, setUp: ToolSetUp) {
 export function ToolDrawing(props: { section: Section; setUp: ToolSetUp; wrong?: boolean }) {
   const { section, setUp, wrong = false } = props;
   const { x, y, low, scale } = setUpFrame(section, setUp);
-  const { bore_mm: d, outside_mm: D, width_mm: B, inner_raceway_mm: F, outer_raceway_mm: E } = section;
+  const {
+    bore_mm: d,
+    outside_mm: D,
+    width_mm: B,
+    inner_raceway_mm: F,
+    outer_raceway_mm: E,
+  } = section;
   const words = wrong ? setUp.wrong_words : setUp.right_words;
   const ring = (inside: number, outside: number) => (
     <rect
@@ -41,7 +47,14 @@ export function ToolDrawing(props: { section: Section; setUp: ToolSetUp; wrong?:
       aria-label={`${wrong ? "Wrong" : "Right"}: ${words}`}
       className="h-auto max-h-44 w-full"
     >
-      <rect x={0} y={y(d / 2)} width={x(setUp.end_mm)} height={low - y(d / 2)} fill="var(--wash)" {...INK} />
+      <rect
+        x={0}
+        y={y(d / 2)}
+        width={x(setUp.end_mm)}
+        height={low - y(d / 2)}
+        fill="var(--wash)"
+        {...INK}
+      />
       {ring(d, F)}
       {ring(E, D)}
       <circle

@@ -1,4 +1,7 @@
-/** A nut that goes by turns: the way from its zero mark as a spiral of whole turns, the sheet's range on it, the plate's positions. */
+/**
+ * A nut that goes by turns: the way from its zero mark as a spiral of whole turns, the sheet's
+ * range on it, the plate's positions.
+ */
 import type { AdapterWork } from "../api";
 import { C, SIZE, at } from "./nut-dial";
 
@@ -36,22 +39,57 @@ export function TurnDial({ work }: { work: Dial }) {
     >
       <circle cx={C} cy={C} r={INNER - 8} fill="var(--steel)" stroke="var(--ink)" strokeWidth="2" />
       <circle cx={C} cy={C} r={34} fill="var(--wash)" stroke="var(--ink)" strokeWidth="2" />
-      <path d={along(0, Math.max(high + 45, now))} fill="none" stroke="var(--rule)" strokeWidth="3" />
-      <path d={along(low, Math.max(high, low + 4))} fill="none" stroke="var(--mark)" strokeWidth="16" />
+      <path
+        d={along(0, Math.max(high + 45, now))}
+        fill="none"
+        stroke="var(--rule)"
+        strokeWidth="3"
+      />
+      <path
+        d={along(low, Math.max(high, low + 4))}
+        fill="none"
+        stroke="var(--mark)"
+        strokeWidth="16"
+      />
       {now > 0 ? (
-        <path d={along(0, now)} fill="none" stroke={past ? "var(--oxide)" : "var(--dye)"} strokeWidth="5" />
+        <path
+          d={along(0, now)}
+          fill="none"
+          stroke={past ? "var(--oxide)" : "var(--dye)"}
+          strokeWidth="5"
+        />
       ) : null}
       {work.positions_deg.map((deg) => {
         const [x, y] = at(radius(deg), deg);
         return (
-          <circle key={deg} cx={x} cy={y} r="4.5" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
+          <circle
+            key={deg}
+            cx={x}
+            cy={y}
+            r="4.5"
+            fill="var(--sheet)"
+            stroke="var(--ink)"
+            strokeWidth="2"
+          />
         );
       })}
       {work.marked ? (
-        <line x1={C} y1={C - INNER + 22} x2={C} y2={C - INNER - 10} stroke="var(--ink)" strokeWidth="3" />
+        <line
+          x1={C}
+          y1={C - INNER + 22}
+          x2={C}
+          y2={C - INNER - 10}
+          stroke="var(--ink)"
+          strokeWidth="3"
+        />
       ) : null}
       <Pointer deg={now} past={past} />
-      <text x={C} y={C + 5} textAnchor="middle" className="fill-ink font-figures text-[15px] font-bold">
+      <text
+        x={C}
+        y={C + 5}
+        textAnchor="middle"
+        className="fill-ink font-figures text-[15px] font-bold"
+      >
         {turns(now)}
       </text>
       <text x={C} y={C + 20} textAnchor="middle" className="fill-soft text-[10px]">

@@ -3,8 +3,18 @@ import { length, useSettings } from "../ui";
 
 const LONG = 250;
 
-/** The insert between the ends of its room; the room is magnified where it would be too thin to see. */
-export function UnitAlong({ width, toward, away }: { width: number; toward: number; away: number }) {
+/**
+ * The insert between the ends of its room; the room is magnified where it would be too thin to see.
+ */
+export function UnitAlong({
+  width,
+  toward,
+  away,
+}: {
+  width: number;
+  toward: number;
+  away: number;
+}) {
   const { units } = useSettings();
   const grow = toward + away > 0 ? Math.max(1, Math.round((width * 0.6) / (toward + away))) : 1;
   const total = width + (toward + away) * grow;

@@ -87,7 +87,9 @@ function Arrow({ radius, turned, stroke }: { radius: number; turned: string; str
   const end = { x: radius * 0.94, y: radius * 0.34 };
   return (
     <g transform={`scale(${way} 1)`} stroke={stroke} strokeWidth="3" fill="none">
-      <path d={`M${-radius * 0.77} ${-radius * 0.64}A${radius} ${radius} 0 0 1 ${end.x} ${end.y}`} />
+      <path
+        d={`M${-radius * 0.77} ${-radius * 0.64}A${radius} ${radius} 0 0 1 ${end.x} ${end.y}`}
+      />
       <path d={`M${end.x - 8} ${end.y - 6}L${end.x} ${end.y + 3}L${end.x + 6} ${end.y - 8}`} />
     </g>
   );

@@ -1,4 +1,7 @@
-/** Where places round a ring lie in its unrolled drawing, and which place was tapped. No drawing here. */
+/**
+ * Where places round a ring lie in its unrolled drawing, and which place was tapped. No drawing
+ * here.
+ */
 import type { LookWork } from "../api";
 
 export type Strip = LookWork["strips"][number];
@@ -18,7 +21,10 @@ const GAP = 34;
 /** Degrees from where the upper half begins. */
 export const turned = (deg: number) => (((deg - BEGIN) % 360) + 360) % 360;
 
-/** Where a place on the strip lies in the drawing: `from_top` is the share of its width, from the nut's side. */
+/**
+ * Where a place on the strip lies in the drawing: `from_top` is the share of its width, from the
+ * nut's side.
+ */
 export function frame(strip: Strip) {
   const perMm = HALF / (strip.length_mm / 2);
   const high = strip.width_mm * perMm;

@@ -1,7 +1,9 @@
 /** Each sign in a shape of its own, where it was found: never told by colour alone. */
 import { frame, HALF, turned, type Finding, type Strip } from "./unrolled-frame";
 
-/** The parts of an arc that lie in each half of the drawing, as begin and length; a spot has none. */
+/**
+ * The parts of an arc that lie in each half of the drawing, as begin and length; a spot has none.
+ */
 export function pieces(finding: Finding): { from: number; arc: number }[] {
   const { from_deg, to_deg } = finding;
   const whole = to_deg - from_deg >= 360 ? 360 : (to_deg - from_deg + 360) % 360;
@@ -21,7 +23,10 @@ export function SignMark({ finding, strip }: { finding: Finding; strip: Strip })
   const { x, top, high, perMm } = frame(strip);
   const band = strip.rows === 2 && finding.row ? high / 2 : high;
   const from = finding.row === 2 ? high / 2 : 0;
-  const wide = Math.max(4, Math.min(finding.width_mm === null ? band * 0.6 : finding.width_mm * perMm, band));
+  const wide = Math.max(
+    4,
+    Math.min(finding.width_mm === null ? band * 0.6 : finding.width_mm * perMm, band),
+  );
   const middle = finding.middle_mm === null ? from + band / 2 : finding.middle_mm * perMm;
   return (
     <>
@@ -29,7 +34,9 @@ export function SignMark({ finding, strip }: { finding: Finding; strip: Strip })
         const y = top(begin) + middle;
         const left = x(begin);
         const right = left + (arc / 180) * HALF;
-        return <Shape key={begin} sign={finding.sign} left={left} right={right} y={y} wide={wide} />;
+        return (
+          <Shape key={begin} sign={finding.sign} left={left} right={right} y={y} wide={wide} />
+        );
       })}
     </>
   );
@@ -48,7 +55,9 @@ function Shape({ sign, ...at }: ShapeProps & { sign: Finding["sign"] }) {
   const box = { x: right > left ? left : left - 2.5, y: y - wide / 2, width: length, height: wide };
   switch (sign) {
     case "path":
-      return <rect {...box} fill="var(--sheet)" fillOpacity="0.8" stroke="var(--ink)" strokeWidth="1" />;
+      return (
+        <rect {...box} fill="var(--sheet)" fillOpacity="0.8" stroke="var(--ink)" strokeWidth="1" />
+      );
     case "flake":
       return (
         <path
@@ -58,7 +67,9 @@ function Shape({ sign, ...at }: ShapeProps & { sign: Finding["sign"] }) {
         />
       );
     case "dent":
-      return <circle cx={left} cy={y} r="4" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />;
+      return (
+        <circle cx={left} cy={y} r="4" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
+      );
     case "tint":
       return (
         <rect
@@ -74,7 +85,13 @@ function Shape({ sign, ...at }: ShapeProps & { sign: Finding["sign"] }) {
     case "fretting oxide":
       return <Dots {...at} open={sign === "fretting oxide"} />;
     case "flutes":
-      return <path d={strokes(box.x, length, 5, y - wide / 2, wide)} stroke="var(--ink)" strokeWidth="2" />;
+      return (
+        <path
+          d={strokes(box.x, length, 5, y - wide / 2, wide)}
+          stroke="var(--ink)"
+          strokeWidth="2"
+        />
+      );
     case "crack":
       return (
         <path
@@ -119,13 +136,21 @@ function Dots({ left, right, y, wide, open }: ShapeProps & { open: boolean }) {
 function jagged(x: number, y: number, width: number, height: number): string {
   const steps = Math.max(4, Math.round(width / 6));
   let path = `M${x} ${y + height / 2}`;
-  for (let i = 0; i <= steps; i++) path += `L${x + (i * width) / steps} ${y + (i % 2) * height * 0.25}`;
+  for (let i = 0; i <= steps; i++)
+    path += `L${x + (i * width) / steps} ${y + (i % 2) * height * 0.25}`;
   for (let i = steps; i >= 0; i--)
     path += `L${x + (i * width) / steps} ${y + height - (i % 2) * height * 0.25}`;
   return `${path}Z`;
 }
 
-function strokes(x: number, width: number, every: number, y: number, high: number, lean = 0): string {
+function strokes(
+  x: number,
+  width: number,
+  every: number,
+  y: number,
+  high: number,
+  lean = 0,
+): string {
   let path = "";
   for (let at = 0; at <= width; at += every) path += `M${x + at} ${y}l${lean} ${high}`;
   return path;

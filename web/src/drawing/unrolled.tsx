@@ -1,5 +1,6 @@
 /**
- * A ring's face unrolled, to scale in both directions: its upper half above its lower one, so that neither the top mark nor the bottom is
+ * A ring's face unrolled, to scale in both directions: its upper half above its lower one, so that
+ * neither the top mark nor the bottom is
  * cut. Row 1 is at the nut's side.
  */
 import { frame, placeAt, type Finding, type Place, type Strip } from "./unrolled-frame";
@@ -30,7 +31,11 @@ export function Unrolled(props: {
       onClick={(event) => {
         const box = event.currentTarget.getBoundingClientRect();
         const scale = at.width / box.width;
-        const found = placeAt(strip, (event.clientX - box.left) * scale, (event.clientY - box.top) * scale);
+        const found = placeAt(
+          strip,
+          (event.clientX - box.left) * scale,
+          (event.clientY - box.top) * scale,
+        );
         if (found) onPlace?.(found);
       }}
     >

@@ -1,4 +1,6 @@
-/** Which way round: small sections of the part, the nut to the right. Bore to thread, shaft below. */
+/**
+ * Which way round: small sections of the part, the nut to the right. Bore to thread, shaft below.
+ */
 import type { ReactNode } from "react";
 import type { Section } from "../api";
 import { Ring, Nut, Shaft, Sleeve } from "./which-way-parts";
@@ -6,7 +8,10 @@ import { Ring, Nut, Shaft, Sleeve } from "./which-way-parts";
 export const W = 150;
 const H = 84;
 
-/** Heights of ring and nut over the bore, in the proportions of the part; the taper alone is drawn steeper than it is. */
+/**
+ * Heights of ring and nut over the bore, in the proportions of the part; the taper alone is drawn
+ * steeper than it is.
+ */
 export interface Part {
   ring: number;
   nut: number;
@@ -14,7 +19,8 @@ export interface Part {
 
 export const WIDE = 54;
 export const BORE = 53;
-const between = (least: number, value: number, most: number) => Math.min(most, Math.max(least, value));
+const between = (least: number, value: number, most: number) =>
+  Math.min(most, Math.max(least, value));
 
 function partOf(section: Section): Part {
   const perMm = WIDE / section.width_mm;
@@ -23,7 +29,9 @@ function partOf(section: Section): Part {
   return { ring: between(16, high(section.outside_mm), 49), nut: between(12, nut, 40) };
 }
 
-const Arrow = ({ d }: { d: string }) => <path d={d} stroke="var(--dye)" strokeWidth="2.5" fill="none" />;
+const Arrow = ({ d }: { d: string }) => (
+  <path d={d} stroke="var(--dye)" strokeWidth="2.5" fill="none" />
+);
 
 const PICTURES: Record<string, { words: string; body: (part: Part) => ReactNode }> = {
   wide_end: {
@@ -44,7 +52,12 @@ const PICTURES: Record<string, { words: string; body: (part: Part) => ReactNode 
     body: (part) => (
       <>
         <Ring wide="right" part={part} />
-        <path d="M24 66V60L30 56L90 50V66Z" fill="var(--wash)" stroke="var(--ink)" strokeWidth="1.5" />
+        <path
+          d="M24 66V60L30 56L90 50V66Z"
+          fill="var(--wash)"
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        />
         <Nut part={part} />
         <text x="120" y="58" fontSize="9" fill="var(--dye)">
           wide
@@ -77,7 +90,12 @@ const PICTURES: Record<string, { words: string; body: (part: Part) => ReactNode 
       <>
         <Ring wide="left" part={part} />
         <Sleeve thread="right" />
-        <path d={`M86 ${58 - part.nut}H91V60H86Z`} fill="var(--mark)" stroke="var(--ink)" strokeWidth="1.5" />
+        <path
+          d={`M86 ${58 - part.nut}H91V60H86Z`}
+          fill="var(--mark)"
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        />
         <Nut part={part} />
       </>
     ),

@@ -46,7 +46,10 @@ export function ChoiceRow({
             className="min-h-12 rounded-sm border-2 border-edge bg-sheet px-4 py-2 text-left data-[state=checked]:border-ink data-[state=checked]:bg-wash data-[state=checked]:font-bold"
           >
             <span className="flex items-center gap-2">
-              <span aria-hidden className="inline-block size-3 shrink-0 rounded-full border-2 border-ink">
+              <span
+                aria-hidden
+                className="inline-block size-3 shrink-0 rounded-full border-2 border-ink"
+              >
                 <RadioGroup.Indicator className="block size-full bg-ink" />
               </span>
               {option.label}
@@ -60,7 +63,9 @@ export function ChoiceRow({
       {problem ? (
         <p className="pt-1 text-sm font-bold text-oxide">
           ▲ {problem.message}{" "}
-          {problem.expected ? <span className="font-normal">Right: {problem.expected}.</span> : null}
+          {problem.expected ? (
+            <span className="font-normal">Right: {problem.expected}.</span>
+          ) : null}
         </p>
       ) : null}
     </div>

@@ -1,5 +1,10 @@
 /** Controls for gloved fingers: at least 48 px high. */
-import type { ButtonHTMLAttributes, InputHTMLAttributes, ReactNode, SelectHTMLAttributes } from "react";
+import type {
+  ButtonHTMLAttributes,
+  InputHTMLAttributes,
+  ReactNode,
+  SelectHTMLAttributes,
+} from "react";
 import { useId } from "react";
 import type { ProblemField } from "../api";
 import { Say } from "./say";
@@ -70,7 +75,11 @@ export function Frame({
         </p>
       ) : null}
       {problem && onChoose && (choices.length > 0 || (problem.meant && onMeant)) ? (
-        <div role="group" aria-label={`What was meant: ${label}`} className="flex flex-wrap gap-2 pt-2">
+        <div
+          role="group"
+          aria-label={`What was meant: ${label}`}
+          className="flex flex-wrap gap-2 pt-2"
+        >
           {choices.map((choice) => (
             <Button key={choice} onClick={() => onChoose(choice)}>
               {choice}
@@ -85,7 +94,10 @@ export function Frame({
   );
 }
 
-/** A line of text. `onChoose`: readings that would make sense are offered as buttons, none of them preferred. */
+/**
+ * A line of text. `onChoose`: readings that would make sense are offered as buttons, none of them
+ * preferred.
+ */
 export function TextField({
   label,
   hint,
@@ -103,7 +115,14 @@ export function TextField({
 }) {
   const id = useId();
   return (
-    <Frame label={label} hint={hint} problem={problem} id={id} onChoose={onChoose} onMeant={onMeant}>
+    <Frame
+      label={label}
+      hint={hint}
+      problem={problem}
+      id={id}
+      onChoose={onChoose}
+      onMeant={onMeant}
+    >
       <input
         id={id}
         className={`${FIELD} ${problem ? "border-oxide" : ""}`}
@@ -122,7 +141,11 @@ export function SelectField({
   problem,
   children,
   ...rest
-}: SelectHTMLAttributes<HTMLSelectElement> & { label: string; hint?: ReactNode; problem?: ProblemField }) {
+}: SelectHTMLAttributes<HTMLSelectElement> & {
+  label: string;
+  hint?: ReactNode;
+  problem?: ProblemField;
+}) {
   const id = useId();
   return (
     <Frame label={label} hint={hint} problem={problem} id={id}>

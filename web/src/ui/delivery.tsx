@@ -6,26 +6,35 @@ import { Say } from "./say";
 
 const taps = (count: number) => (count === 1 ? "1 tap waits" : `${count} taps wait`);
 
-/** A tap that was read back goes out again: with another number, or with the fields that are meant as they were typed. */
+/**
+ * A tap that was read back goes out again: with another number, or with the fields that are meant
+ * as they were typed.
+ */
 export type Again = (refused: RefusedCommand, command: Command, meant: string[]) => void;
 
-export function Delivery(props: { outbox: OutboxState; drop: (id: string) => void; again?: Again }) {
+export function Delivery(props: {
+  outbox: OutboxState;
+  drop: (id: string) => void;
+  again?: Again;
+}) {
   const { outbox, drop, again } = props;
   const [newest, ...earlier] = [...outbox.refused].reverse();
   return (
     <div aria-live="polite" className="space-y-3 empty:hidden">
       {outbox.away ? (
         <p className="border-2 border-care px-3 py-2">
-          <b className="text-care">△ {outbox.away}</b> {taps(outbox.waiting)} on this device and will be sent
-          in order. You can go on logging.
+          <b className="text-care">△ {outbox.away}</b> {taps(outbox.waiting)} on this device and
+          will be sent in order. You can go on logging.
         </p>
       ) : outbox.slow ? (
-        <p className="border-2 border-rule px-3 py-2">{taps(outbox.waiting)} for the server’s answer.</p>
+        <p className="border-2 border-rule px-3 py-2">
+          {taps(outbox.waiting)} for the server’s answer.
+        </p>
       ) : null}
       {outbox.lasting ? null : (
         <p className="border-2 border-oxide px-3 py-2">
-          <b className="text-oxide">▲ This browser keeps nothing.</b> Leave the page open until the taps are
-          sent: its store is full, or the window is private.
+          <b className="text-oxide">▲ This browser keeps nothing.</b> Leave the page open until the
+          taps are sent: its store is full, or the window is private.
         </p>
       )}
       <PinWaits held={outbox.held} />
@@ -54,7 +63,9 @@ export function Delivery(props: { outbox: OutboxState; drop: (id: string) => voi
 
 /** Which tap it was: what was pressed, and what was given with it. */
 function tapped(command: Command): string {
-  const given = command as Partial<Record<"text" | "amount" | "leaf" | "turn" | "reason" | "gate", string>>;
+  const given = command as Partial<
+    Record<"text" | "amount" | "leaf" | "turn" | "reason" | "gate", string>
+  >;
   const what = given.text ?? given.amount ?? given.leaf ?? given.turn ?? given.reason ?? given.gate;
   const kind = command.kind.replaceAll("_", " ");
   return `Tapped: ${kind}${what ? `, “${what}”` : ""}`;
@@ -86,7 +97,9 @@ function NotTaken(props: { refused: RefusedCommand; drop: (id: string) => void; 
         {again
           ? fields
               .filter((field) => field.meant)
-              .map((field) => <Meant key={field.name} field={field} refused={refused} again={again} />)
+              .map((field) => (
+                <Meant key={field.name} field={field} refused={refused} again={again} />
+              ))
           : null}
       </div>
       <Button onClick={() => drop(refused.id)}>Understood</Button>
@@ -95,9 +108,18 @@ function NotTaken(props: { refused: RefusedCommand; drop: (id: string) => void; 
 }
 
 /** What may have been meant, each a tap; the last is the number as it was typed. */
-function Meant({ field, refused, again }: { field: ProblemField; refused: RefusedCommand; again: Again }) {
+function Meant({
+  field,
+  refused,
+  again,
+}: {
+  field: ProblemField;
+  refused: RefusedCommand;
+  again: Again;
+}) {
   const choices = field.choices ?? [];
-  // Nothing of the tap itself is asked: somebody else logged meanwhile, or it came too fast. It is said again as it was.
+  // Nothing of the tap itself is asked: somebody else logged meanwhile, or it came too fast. It is
+  // said again as it was.
   const overtaken = field.name === "seen" || field.name === "pace";
   const say = (choice: string, typed: boolean) => {
     const was = refused.command;
@@ -105,7 +127,9 @@ function Meant({ field, refused, again }: { field: ProblemField; refused: Refuse
     // In a correction the number belongs to the entry that is said again.
     const inEntry = was.kind === "correct" && was.entry;
     const command = (
-      inEntry ? { ...was, entry: { ...was.entry, [field.name]: choice } } : { ...was, [field.name]: choice }
+      inEntry
+        ? { ...was, entry: { ...was.entry, [field.name]: choice } }
+        : { ...was, [field.name]: choice }
     ) as Command;
     again(refused, command, typed ? [...(refused.meant ?? []), field.name] : (refused.meant ?? []));
   };

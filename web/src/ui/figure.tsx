@@ -11,14 +11,19 @@ const SHAPES: Record<Level, { path: string; color: string }> = {
   good: { path: "M2 9.5 7 14 16 3.5", color: "text-sound" },
   watch: { path: "M9 2 17 16H1Z", color: "text-care" },
   stop: { path: "M5.5 1.5h7l4 4v7l-4 4h-7l-4-4v-7Z", color: "text-oxide" },
-  unknown: { path: "M9 16.5v-1M5.5 6a3.5 3.5 0 1 1 5 3.2C9.3 9.8 9 10.5 9 12.3", color: "text-soft" },
+  unknown: {
+    path: "M9 16.5v-1M5.5 6a3.5 3.5 0 1 1 5 3.2C9.3 9.8 9 10.5 9 12.3",
+    color: "text-soft",
+  },
 };
 
 export function VerdictMark(props: { verdict: Pick<Verdict, "word" | "level">; large?: boolean }) {
   const { verdict, large = false } = props;
   const shape = SHAPES[verdict.level];
   return (
-    <span className={`inline-flex items-center gap-2 font-bold ${shape.color} ${large ? "text-xl" : ""}`}>
+    <span
+      className={`inline-flex items-center gap-2 font-bold ${shape.color} ${large ? "text-xl" : ""}`}
+    >
       <svg viewBox="0 0 18 18" className={large ? "size-6" : "size-4"} aria-hidden>
         <path
           d={shape.path}
@@ -122,7 +127,9 @@ export function Working({ result }: { result: Result }) {
         ))}
       </ul>
       {result.uncertainty ? (
-        <p className="pt-2">Uncertainty: {uncertainty(result, units)} holds about 19 times in 20.</p>
+        <p className="pt-2">
+          Uncertainty: {uncertainty(result, units)} holds about 19 times in 20.
+        </p>
       ) : null}
       {used.map((id) => {
         const source = sources.data?.[id];

@@ -1,4 +1,7 @@
-/** How a form ends that keeps something for everybody: why it is changed, what is wrong, and the button. */
+/**
+ * How a form ends that keeps something for everybody: why it is changed, what is wrong, and the
+ * button.
+ */
 import type { ProblemError } from "../api";
 import { Button, TextField } from "./controls";
 import { Say } from "./say";
@@ -25,7 +28,8 @@ export function FormEnd(props: {
       ) : null}
       {problem ? (
         <p role="alert" className="border-2 border-oxide px-3 py-2 font-bold text-oxide">
-          ▲ <Say>{problem.detail}</Say> <span className="font-normal text-ink">Nothing was lost.</span>
+          ▲ <Say>{problem.detail}</Say>{" "}
+          <span className="font-normal text-ink">Nothing was lost.</span>
         </p>
       ) : null}
       <div>

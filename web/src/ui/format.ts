@@ -55,17 +55,27 @@ const DIGITS: Record<string, number> = {
 /** Orders of magnitude: two figures. */
 const ROUGH = new Set(["kN"]);
 
-/** `per`: how many of the server's units make one of the reader's. Divided, so that every place rounds alike. */
-function parts(unit: string, units: Units, value = 0): { per: number; unit: string; digits: number } {
+/**
+ * `per`: how many of the server's units make one of the reader's. Divided, so that every place
+ * rounds alike.
+ */
+function parts(
+  unit: string,
+  units: Units,
+  value = 0,
+): { per: number; unit: string; digits: number } {
   if (unit === "µm") {
     // A measured diameter rather than a play.
-    if (units === "inch" && Math.abs(value) >= 10_000) return { per: 25_400, unit: " in", digits: 4 };
+    if (units === "inch" && Math.abs(value) >= 10_000)
+      return { per: 25_400, unit: " in", digits: 4 };
     return units === "mm"
       ? { per: 1000, unit: " mm", digits: 3 }
       : { per: UM_PER_THOU, unit: " thou", digits: 1 };
   }
   if (unit === "mm") {
-    return units === "mm" ? { per: 1, unit: " mm", digits: 2 } : { per: MM_PER_INCH, unit: " in", digits: 3 };
+    return units === "mm"
+      ? { per: 1, unit: " mm", digits: 2 }
+      : { per: MM_PER_INCH, unit: " in", digits: 3 };
   }
   if (unit === "g" && units === "inch") return { per: 28.349523125, unit: " oz", digits: 2 };
   if (unit === "cm³" && units === "inch") return { per: 16.387064, unit: " in³", digits: 1 };
@@ -103,7 +113,10 @@ export function uncertainty(result: Result, units: Units): string {
   return `± ${fixed(result.uncertainty / per, digits)}${unit}`;
 }
 
-/** A value of a line of working: in the unit it was computed in, and in the reader's where that is another. */
+/**
+ * A value of a line of working: in the unit it was computed in, and in the reader's where that is
+ * another.
+ */
 export function lineValue(value: number | null, unit: string, units: Units): string {
   if (value === null) return "";
   const size = Math.abs(value);
@@ -129,11 +142,19 @@ export function moment(iso: string): string {
 export const day = (iso: string) => iso.slice(0, 10);
 
 const LENGTH_SAID = /^([0-9]+(?:[.,][0-9]+)?) ?(mm|in|thou|µm)$/;
-const MM_PER: Record<string, number> = { mm: 1, in: MM_PER_INCH, thou: UM_PER_THOU / 1000, µm: 0.001 };
+const MM_PER: Record<string, number> = {
+  mm: 1,
+  in: MM_PER_INCH,
+  thou: UM_PER_THOU / 1000,
+  µm: 0.001,
+};
 /** Below this a length is said in thousandths of an inch. */
 const THOU_BELOW_MM = 8;
 
-/** Lengths as they were said, in the reader's units: “0.115 mm” as “4.53 thou”. What is no plain length stays as it is. */
+/**
+ * Lengths as they were said, in the reader's units: “0.115 mm” as “4.53 thou”. What is no plain
+ * length stays as it is.
+ */
 export function lengthsIn(said: string, units: Units): string {
   return said
     .split("+")

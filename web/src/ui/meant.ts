@@ -1,4 +1,7 @@
-/** Fields of a plan whose number was read back and is meant, as the server keeps them: names with commas. */
+/**
+ * Fields of a plan whose number was read back and is meant, as the server keeps them: names with
+ * commas.
+ */
 
 /** Without one: another number of it is compared anew. */
 export const meantBut = (meant: string | undefined, name: string) =>

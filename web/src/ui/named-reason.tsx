@@ -1,4 +1,7 @@
-/** A decision that stands in the record: who decides, and why. The PIN of that person is asked afterwards. */
+/**
+ * A decision that stands in the record: who decides, and why. The PIN of that person is asked
+ * afterwards.
+ */
 import { useState } from "react";
 import { people } from "../api";
 import { Button, TextField } from "./controls";
@@ -6,7 +9,9 @@ import { Overlay } from "./dialog";
 import { useSettings } from "./settings";
 import { usePeople } from "./use-people";
 
-/** People who may decide by name here; the first is who is here, or whoever that person works under. */
+/**
+ * People who may decide by name here; the first is who is here, or whoever that person works under.
+ */
 export function useDeciders(counter = false): { first: string; names: string[] } {
   usePeople();
   const { actor } = useSettings();

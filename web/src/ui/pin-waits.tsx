@@ -1,4 +1,6 @@
-/** What waits for somebody's PIN: asked at once where there is a network, kept where there is none. */
+/**
+ * What waits for somebody's PIN: asked at once where there is a network, kept where there is none.
+ */
 import { useState } from "react";
 import { AwayError, ProblemError, outbox, people, prove, switchTo, type HeldTap } from "../api";
 import { Button } from "./controls";
@@ -22,8 +24,8 @@ export function PinWaits({ held }: { held: HeldTap[] }) {
   return (
     <div className="flex flex-wrap items-center justify-between gap-2 border-2 border-care px-3 py-2">
       <p>
-        <b className="text-care">△ The PIN of {first.name} is needed</b> for {what}. It is kept here until
-        then.
+        <b className="text-care">△ The PIN of {first.name} is needed</b> for {what}. It is kept here
+        until then.
       </p>
       <Button onClick={() => setLater("")}>Enter the PIN</Button>
       <Overlay
@@ -50,7 +52,11 @@ function Ask({ held }: { held: HeldTap }) {
       .then(() => (held.quiet ? outbox.releaseQuiet(true) : outbox.release(held.id)))
       .catch((error: unknown) => {
         setAway(error instanceof AwayError);
-        setWrong(error instanceof ProblemError ? error.detail : "No network: the PIN cannot be checked now.");
+        setWrong(
+          error instanceof ProblemError
+            ? error.detail
+            : "No network: the PIN cannot be checked now.",
+        );
       })
       .finally(() => setBusy(false));
   };

@@ -1,4 +1,7 @@
-/** What a person set: units, look, numbers and text go with the person; keys and what was taken along last stay with the device. */
+/**
+ * What a person set: units, look, numbers and text go with the person; keys and what was taken
+ * along last stay with the device.
+ */
 import {
   createContext,
   useCallback,
@@ -65,7 +68,10 @@ function personal(part: Partial<Settings>): Record<string, string> {
   );
 }
 
-/** Without a network, or where the page is left first, it waits on this device until somebody is here again. */
+/**
+ * Without a network, or where the page is left first, it waits on this device until somebody is
+ * here again.
+ */
 function send(person: string): void {
   const mine = person ? unsentOf(person) : {};
   if (Object.keys(mine).length === 0) return;

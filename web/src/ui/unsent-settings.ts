@@ -1,4 +1,6 @@
-/** What a person set and the server does not know yet, by person: kept on this device until it does. */
+/**
+ * What a person set and the server does not know yet, by person: kept on this device until it does.
+ */
 const KEY = "tribodex.settings-unsent";
 
 type Chosen = Record<string, string>;

@@ -14,7 +14,12 @@ export function useAsking() {
         setProblem(
           error instanceof ProblemError
             ? error
-            : new ProblemError(0, "No answer", "The server does not answer now. Nothing was lost.", []),
+            : new ProblemError(
+                0,
+                "No answer",
+                "The server does not answer now. Nothing was lost.",
+                [],
+              ),
         ),
       )
       .finally(() => setBusy(false));

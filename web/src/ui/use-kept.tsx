@@ -1,4 +1,7 @@
-/** Something is kept for everybody: sent once, held while a second reader's PIN is missing, and nothing of it lost meanwhile. */
+/**
+ * Something is kept for everybody: sent once, held while a second reader's PIN is missing, and
+ * nothing of it lost meanwhile.
+ */
 import { useState } from "react";
 import { AwayError, ProblemError, newId, prove, send } from "../api";
 import { Overlay } from "./dialog";
@@ -40,17 +43,27 @@ export function useKept<T>(onKept: (answer: T) => void) {
   const keep: Keep = (path, body) =>
     post(path, { client_event_id: newId(), actor, happened_at: new Date().toISOString(), ...body });
   const pin = held ? (
-    <SecondPin held={held} onClose={() => setHeld(null)} onProven={() => post(held.path, held.body)} />
+    <SecondPin
+      held={held}
+      onClose={() => setHeld(null)}
+      onProven={() => post(held.path, held.body)}
+    />
   ) : null;
   return { keep, pin };
 }
 
-function SecondPin(props: { held: Held; onClose: () => void; onProven: () => Promise<ProblemError | null> }) {
+function SecondPin(props: {
+  held: Held;
+  onClose: () => void;
+  onProven: () => Promise<ProblemError | null>;
+}) {
   const { held, onClose, onProven } = props;
   const [busy, setBusy] = useState(false);
   const [wrong, setWrong] = useState("");
   const said = (error: unknown) =>
-    setWrong(error instanceof ProblemError ? error.detail : "No network: the PIN cannot be checked now.");
+    setWrong(
+      error instanceof ProblemError ? error.detail : "No network: the PIN cannot be checked now.",
+    );
   const pin = (typed: string) => {
     setBusy(true);
     setWrong("");

@@ -1,4 +1,7 @@
-/** Jobs that were worked out with an earlier version of a row or a sheet: asked for, as it looks through every log. */
+/**
+ * Jobs that were worked out with an earlier version of a row or a sheet: asked for, as it looks
+ * through every log.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -14,7 +17,8 @@ export function UsedBy({ path, what }: { path: string; what: string }) {
     enabled: wanted,
     staleTime: 0,
   });
-  if (!wanted) return <Button onClick={() => setWanted(true)}>Which jobs rest on an earlier one?</Button>;
+  if (!wanted)
+    return <Button onClick={() => setWanted(true)}>Which jobs rest on an earlier one?</Button>;
   if (used.isError) return <p role="alert">▲ The jobs cannot be looked through now; try again.</p>;
   if (!used.data) return <p>Looking through the jobs …</p>;
   const { jobs, more, named = true } = used.data;
@@ -31,8 +35,8 @@ export function UsedBy({ path, what }: { path: string; what: string }) {
       </p>
       {named ? null : (
         <p>
-          △ The logs do not name this table: which jobs used the {what} cannot be told from them. Look through
-          the jobs with such parts.
+          △ The logs do not name this table: which jobs used the {what} cannot be told from them.
+          Look through the jobs with such parts.
         </p>
       )}
       <ul>
@@ -45,7 +49,8 @@ export function UsedBy({ path, what }: { path: string; what: string }) {
               Job {job.number}: {job.machine}, {job.position}
             </Link>
             <span className="block text-sm text-soft">
-              {job.title}; {job.status}; worked out on {day(job.planned_at)} with version {job.version}
+              {job.title}; {job.status}; worked out on {day(job.planned_at)} with version{" "}
+              {job.version}
             </span>
           </li>
         ))}

@@ -1,4 +1,6 @@
-/** The words of the trade that stand on the screens, and the way from a word's use to its meaning. */
+/**
+ * The words of the trade that stand on the screens, and the way from a word's use to its meaning.
+ */
 import { Link } from "react-router";
 import words from "../../../data/guide/words.json";
 
@@ -11,7 +13,10 @@ export interface Word {
 
 export const WORDS: Word[] = words;
 
-/** The words that a text uses, in the order of the list; a word inside another one counts as the other one. */
+/**
+ * The words that a text uses, in the order of the list; a word inside another one counts as the
+ * other one.
+ */
 export function wordsIn(text: string): Word[] {
   const said = text.toLowerCase();
   return WORDS.filter(({ word, id }) =>
@@ -29,7 +34,11 @@ export function WordsHere({ text }: { text: string }) {
     <p className="flex flex-wrap items-center gap-x-3 pt-2 text-sm text-soft">
       <span>Words:</span>
       {here.map(({ id, word }) => (
-        <Link key={id} to={`/words#${id}`} className="inline-flex min-h-11 items-center text-dye underline">
+        <Link
+          key={id}
+          to={`/words#${id}`}
+          className="inline-flex min-h-11 items-center text-dye underline"
+        >
           {word}
         </Link>
       ))}

@@ -5,9 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
-from typing import Literal
 
-from tribodex.core.components.bands import Span
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import um_text
 from tribodex.core.working import Level, Verdict
@@ -42,8 +40,6 @@ NOT_DECIDED = "not decided: gauge finer"
 ONE_ROW = "one row only: gauge the other"
 # Less than this is no play, whatever a card says or does not say (µm; common practice, no source).
 LEAST_RUNNING_UM = 5.0
-# How a ring swivels when a hand tilts it.
-Swivel = Literal["freely", "slight drag", "binds"]
 
 
 @dataclass(frozen=True)
@@ -82,6 +78,7 @@ def judge_final(
     Raises: nothing.
     Source: common practice, no source.
 
+    >>> from tribodex.core.components.bands import Span
     >>> w = Window(64, 79, 124, Span(45, 60), 50.0)
     >>> (
     ...     judge_final(w, 70, 6).overall.word,
@@ -145,6 +142,7 @@ def one_row_accepted(found: FinalVerdict, by: str, why: str) -> FinalVerdict:
     Raises: nothing.
     Source: common practice, no source.
 
+    >>> from tribodex.core.components.bands import Span
     >>> one_row_accepted(
     ...     judge_final(Window(64, 79, 124, Span(45, 60), 50.0), 70, 4, rows=1),
     ...     "A",
@@ -196,123 +194,6 @@ def no_play_verdict(places: Sequence[str], thinnest_um: float) -> FinalVerdict:
     )
 
 
-def judge_hand(
-    swivel: Swivel,
-    turns_freely: bool,
-    nut_deg: float,
-    range_deg: Span | None,
-    by_feel: bool = False,
-    *,
-    zero_proven: bool = True,
-    past_by_name: bool = False,
-) -> FinalVerdict:
-    """Judge a mounting that cannot be gauged: by how the ring swivels and turns, and by how far the
-    nut was turned.
-
-    An angle from metal-to-metal counts only from a zero that was tapped, and a ring that still
-    swivels freely does not agree with it.
-
-    Symbols: swivel “freely”, “slight drag” or “binds”; nut turn from its zero point and the range
-    asked (degrees); by_feel: the swivelling decides as well; past_by_name: a tab was met past the
-    range, by name.
-    Valid: sealed housed units and self-aligning ball bearings.
-    Raises: nothing.
-    Source: common practice, no source.
-
-    >>> from tribodex.core.components.bands import Span
-    >>> (
-    ...     judge_hand("slight drag", True, 110, Span(100, 120)).overall.word,
-    ...     judge_hand("binds", True, 110, None).overall.level.value,
-    ... )
-    ('in order', 'stop')
-    """
-    if not turns_freely or swivel == "binds":
-        residual = Verdict(
-            "too little clearance",
-            Level.STOP,
-            "The ring binds or does not turn freely by hand: driven too far.",
-            code=FinalCode.TOO_LITTLE_PLAY,
-        )
-    else:
-        residual = Verdict(
-            "turns freely",
-            Level.GOOD,
-            "The ring turns freely and swivels"
-            f" {'freely' if swivel == 'freely' else 'with slight drag'}.",
-        )
-    if range_deg is None:
-        reduction = Verdict(
-            "no range known",
-            Level.UNKNOWN,
-            f"The nut stands {nut_deg:.0f}° from its zero point; no range is known.",
-            code=FinalCode.NO_RANGE_KNOWN,
-        )
-    elif nut_deg < range_deg.low - 1:
-        reduction = Verdict(
-            "too little turn",
-            Level.STOP,
-            f"{nut_deg:.0f}° of {range_deg.low:.0f} to {range_deg.high:.0f}°: it may creep on its"
-            " sleeve.",
-            code=FinalCode.TOO_LITTLE_TURN,
-        )
-    elif nut_deg > range_deg.high + 1 and past_by_name:
-        past = (
-            f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked; the next tab was"
-            " met, by name."
-        )
-        reduction = Verdict("past the range by a tab", Level.WATCH, past)
-    elif nut_deg > range_deg.high + 1:
-        reduction = Verdict(
-            "turned past the range",
-            Level.STOP,
-            f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked.",
-            code=FinalCode.TURNED_PAST_THE_RANGE,
-        )
-    else:
-        reduction = Verdict(
-            "turn reached",
-            Level.GOOD,
-            f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked.",
-        )
-    levels = (residual.level, reduction.level)
-    if Level.STOP in levels:
-        overall = Verdict(
-            "not in order",
-            Level.STOP,
-            "Read the reasons; release and start again, or ask the maker.",
-            code=FinalCode.NOT_IN_ORDER,
-        )
-    elif not zero_proven:
-        overall = Verdict(
-            "zero not proven",
-            Level.UNKNOWN,
-            "The zero that the figure counts from was not proven: not tapped where it should be, or"
-            " a sheet that does not say which zero it means. The turn may be nothing but closing"
-            " the sleeve. Tapped after all: correct that entry; else release, and set the zero"
-            " anew.",
-            code=FinalCode.ZERO_NOT_PROVEN,
-        )
-    elif by_feel and swivel == "freely":
-        overall = Verdict(
-            "turn and feel do not agree",
-            Level.UNKNOWN,
-            "It still swivels freely where a slight drag should be felt: feel it once more, or"
-            " release and look why.",
-            code=FinalCode.FEEL_DOES_NOT_AGREE,
-        )
-    elif Level.UNKNOWN in levels or Level.WATCH in levels:
-        overall = Verdict(
-            "in order, with a remark",
-            Level.WATCH,
-            "A limit is not known, or a tab was met past it: read the reasons.",
-        )
-    else:
-        overall = Verdict(
-            "in order", Level.GOOD, "Turn and feel agree. The clearance itself was not gauged."
-        )
-    return FinalVerdict(residual, reduction, overall)
-
-
 def _undecided(uncertainty_um: float, span_um: float, what: str, finer: str) -> Verdict:
     how = f" {finer}" if finer else " Take finer feelers, more places, or gauge it once more."
     return Verdict(
@@ -327,6 +208,7 @@ def _undecided(uncertainty_um: float, span_um: float, what: str, finer: str) -> 
 def _residual(window: Window, residual_um: float, uncertainty_um: float, finer: str) -> Verdict:
     limit, heat = window.residual_limit_um, window.heat_um
     left = f"{um_text(residual_um)} is left"
+    # Cold play that running warm uses up is no play: it comes before every limit of a card.
     if residual_um <= heat:
         return Verdict(
             "no clearance to run with",
@@ -341,6 +223,8 @@ def _residual(window: Window, residual_um: float, uncertainty_um: float, finer: 
             f"{left}, ± {um_text(uncertainty_um)}: it may be none at all. It would seize.",
             code=FinalCode.NO_PLAY_TO_RUN_WITH,
         )
+    # Beyond the uncertainty alone: a doubt of the feelers stops nobody, it is told as “near the
+    # limit”.
     if limit is not None and residual_um < limit - uncertainty_um:
         return Verdict(
             "too little clearance",
@@ -370,6 +254,7 @@ def _residual(window: Window, residual_um: float, uncertainty_um: float, finer: 
             f"{left}; the default card leaves {um_text(window.beside_um)}, the sheet does not ask"
             " so much: it is taken by name of the sheet.",
         )
+    # A sheet that is silent on what must be left is no leave to leave nothing: the card stands in.
     if limit is None and window.beside_um is not None:
         return Verdict(
             "enough clearance",
@@ -403,6 +288,7 @@ def _reduction(
 ) -> Verdict:
     span = window.reduction_um
     words = f"{um_text(reduction_um)} taken out, {um_text(span.low)} to {um_text(span.high)} asked"
+    # Before any card or sheet: a ring that cracks does not ask who allowed it.
     if window.most_um is not None and reduction_um > window.most_um + uncertainty_um:
         why = (
             f"{um_text(reduction_um)} taken out; the inner ring bears {um_text(window.most_um)},"
@@ -410,7 +296,7 @@ def _reduction(
         )
         return Verdict("more than the ring bears", Level.STOP, why, code=FinalCode.RING_TOO_TIGHT)
     if not window.reduction_given:
-        return _by_default(window, reduction_um, uncertainty_um)
+        return _by_default(window, reduction_um, uncertainty_um, finer)
     if (
         window.floor_um is not None
         and span.low - uncertainty_um <= reduction_um < window.floor_um - uncertainty_um
@@ -457,7 +343,7 @@ def _reduction(
     return Verdict("reduction reached", Level.GOOD, f"{words}.")
 
 
-def _by_default(window: Window, reduction_um: float, uncertainty_um: float) -> Verdict:
+def _by_default(window: Window, reduction_um: float, uncertainty_um: float, finer: str) -> Verdict:
     """The reduction where the sheet does not say it: the default card's range tells whether it
     grips; what the sheet says is not overridden.
     """
@@ -489,6 +375,17 @@ def _by_default(window: Window, reduction_um: float, uncertainty_um: float) -> V
             )
         why = f"{words}: the inner ring is stretched more than the card allows."
         return Verdict("too much reduction", Level.STOP, why, code=FinalCode.TOO_MUCH_REDUCTION)
+    # A figure that could lie at either end of the card proves no grip; only a
+    # final band of the sheet stands for the grip by itself.
+    if uncertainty_um > (span.high - span.low) / 2:
+        if window.final_um is None:
+            return _undecided(uncertainty_um, span.high - span.low, "the reduction", finer)
+        return Verdict(
+            "told too coarsely for the default card",
+            Level.WATCH,
+            f"{words}; ± {um_text(uncertainty_um)} cannot tell. The sheet's final band is kept: it"
+            " grips by the sheet's word.",
+        )
     if reduction_um < span.low:
         return Verdict(
             "reduction just short",

@@ -153,6 +153,7 @@ def _release(sight: Sight) -> Advice:
             [],
             ["The seat is cylindrical: there is no taper to release."],
         )
+    # A blow on a unit that its nut would draw loose by itself only risks seal and screw.
     if sight.one_piece and sight.captive_nut:
         return _advice(
             WayOff.RELEASE,
@@ -202,6 +203,7 @@ def _own_nut(sight: Sight) -> Advice:
                 " loose."
             ],
         )
+    # Treated as captive, a plain nut would be turned off its thread, and the unit shot loose.
     if sight.captive_nut is None:
         return _advice(
             WayOff.OWN_NUT,
@@ -247,6 +249,7 @@ def _puller(sight: Sight) -> Advice:
             WayOff.PULLER, Level.STOP, [], ["Neither ring is tight: there is nothing to pull."]
         )
     against = ["About what a puller reaches is exceeded."] if sight.within_reach is False else []
+    # With the shaft out a press goes straighter: then the puller is the second choice.
     level = Level.STOP if against else Level.GOOD if sight.shaft_out is False else Level.WATCH
     return _advice(
         WayOff.PULLER,
@@ -331,6 +334,7 @@ def _cut(sight: Sight) -> Advice:
         "The tight ring is under tension and bursts: hot-work permit, screen, face shield, notch"
         " and split, shaft spared, nobody in line."
     ]
+    # Cut is gone: whoever wants to use it again has ruled this way out.
     if sight.keep:
         return _advice(WayOff.CUT, Level.STOP, [], ["It is to be used again.", *against])
     return _advice(WayOff.CUT, Level.WATCH, ["The last way, where nothing else moves it."], against)

@@ -173,6 +173,7 @@ def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
             left = {kind: one for kind, one in found.items() if kind not in entry.ends}
             found = {**left, **_owed(found, entry)}
             continue
+        # Skipped is not done: what was due stays due, from the same day.
         if isinstance(entry, SkipSaid):
             continue
         if entry.meter_h is not None and meter.read(
@@ -262,6 +263,7 @@ def _run(due: DueNow, meter: HourMeter) -> DueNow:
     if run is None:
         return replace(due, run_h=None, run_on=None)
     hours, on = run
+    # A rate of nothing would never be due again, however long ago the last grease was.
     ahead = due.hours_per_day if due.hours_per_day != 0 else round(min(meter.whole_rate, 24.0), 2)
     return replace(due, run_h=round(hours, 2), run_on=on, hours_per_day=ahead)
 
@@ -272,9 +274,12 @@ def _done(found: dict[CareKind, DueNow], entry: DoneSaid) -> dict[CareKind, DueN
         one = kept.get(kind)
         if one is None:
             continue
+        # A seal purged after the work, screws tightened again: done once, it is over.
         if one.care.once:
             del kept[kind]
             continue
+        # Judged against what was due until now: once the stop counts, its own interval has begun
+        # anew.
         over = _over(one, entry) if kind is CareKind.GREASE else one.over
         strokes = (
             entry.purge_strokes

@@ -12,6 +12,7 @@ from tribodex.core.components.material import RING_STEEL
 from tribodex.core.components.shaft import Shaft
 from tribodex.core.components.straight import StraightBearing
 from tribodex.core.mounting.elastic import SMOOTHING_MM, contact_pressure_mpa, smoothing
+from tribodex.core.mounting.window import HEAT_K
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import LAME, PRACTICE
 from tribodex.core.working import Level, Line, Result, Verdict, number
@@ -59,10 +60,11 @@ def clearance_left(
     interference_um: Span,
     hub_takes_um: Span = NOTHING,
 ) -> Result:
-    """Radial clearance to expect, before it runs warm: c = c₀ - I_eff·d/F - ΔE.
+    """Radial clearance to expect, before it runs warm: c = c₀ - I_eff·d/F - ΔE; judged against
+    what an inner ring 10 K warmer takes of it, α·ΔT·E.
 
     Symbols: c₀ limits of the group (µm); I_eff interference after smoothing (µm); d bore, F inner
-        raceway (mm); ΔE taken by a tight hub (µm).
+        raceway (mm); ΔE taken by a tight hub (µm); α expansion (1/K), E outer raceway (mm).
     Valid: steel rings; a housing that does not squeeze the outer ring beyond ΔE.
     Raises: nothing.
     Source: handbook approximation d/F of the ring's growth, from memory; group by ISO 5753-1.
@@ -76,6 +78,7 @@ def clearance_left(
     """
     share = bearing.bore_mm / bearing.inner_raceway_mm
     most, least = (
+        # The tightest ring on the thickest shaft: nobody knows which of a box they hold.
         effective_um(interference_um.high, shaft) * share,
         effective_um(max(interference_um.low, 0.0), shaft) * share,
     )
@@ -134,6 +137,8 @@ def clearance_left(
             "clearance_deep_groove_ball",
         ),
     )
+    # Deep groove rings have no card that says what must be left: what warmth takes stands for it.
+    warm = RING_STEEL.expansion_um_per_m_k * bearing.outer_raceway_mm / 1000 * HEAT_K
     if high <= 0:
         verdict = Verdict(
             "no clearance left",
@@ -150,11 +155,18 @@ def clearance_left(
             " next group.",
             code=FitCode.CLEARANCE_MAY_BE_GONE,
         )
+    elif low <= warm:
+        verdict = Verdict(
+            "little is left when warm",
+            Level.WATCH,
+            f"A ring at the group's least keeps {um_text(low)}; running warm takes {um_text(warm)}"
+            f" (inner ring {HEAT_K:.0f} K warmer). Measure, or take the next group.",
+        )
     else:
         verdict = Verdict(
             "clearance is left",
             Level.GOOD,
-            "Also where the group's least meets the tightest fit; warmth takes its share of it.",
+            "Also where the group's least meets the tightest fit, and when it runs warm.",
         )
     where = (
         "Clearance to expect, on the shaft and in the hub"

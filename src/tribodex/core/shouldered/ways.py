@@ -87,6 +87,7 @@ def advise_on(
     """
     assert heat.verdict is not None  # every temperature is judged
     most = force.value_to if force.value_to is not None else force.value or 0.0
+    # Heat or force on a ring that slides hides the burr that holds it.
     if loose:
         return _by_hand(both_rings)
     press = tool_size(force)
@@ -182,6 +183,7 @@ def _drift(bore_mm: float, most_kn: float, both_rings: bool) -> AdviceOn:
     reasons = ["Needs a tube and a mallet alone."]
     if both_rings:
         return _one(WayOn.DRIFT, Level.STOP, reasons, [_ONE_ALONE])
+    # Beyond this the ring does not move, and every blow goes through the balls.
     if most_kn > DRIFT_LIMIT_KN or bore_mm > DRIFT_BORE_MM:
         return _one(
             WayOn.DRIFT,

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from tribodex.core.mounting.by_hand import Swivel
 from tribodex.core.mounting.gauging import Outcome, Row
-from tribodex.core.mounting.judgement import Swivel
 
 # So close to its gap a feeler still goes in, and drags (common practice, no source).
 DRAG_UM = 2.0

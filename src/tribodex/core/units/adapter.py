@@ -115,6 +115,7 @@ def read_shaft_limits(text: str, field: str) -> Span:
         length = parse_length(f"{size} {own or unit}".strip(), field, LengthUnit.MM, zero=True)
         ends.append(round(-length.um if sign in ("-", "−") else length.um, 3))
     low, high = min(ends), max(ends)
+    # A shaft is made under its size: a limit far above it is a slip of sign or unit.
     if low == high or low < -2000 or high > 500:
         raise InvalidInput.at(
             field, f"“{text.strip()}” is out of range: check value and unit.", example

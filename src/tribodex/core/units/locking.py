@@ -122,6 +122,8 @@ def judge_collar(turned: Rotation, rotation: Rotation, faces_drive_end: bool) ->
     >>> judge_collar(Rotation.CLOCKWISE, Rotation.CLOCKWISE, False).word
     'turned the wrong way'
     """
+    # A collar is turned by somebody who looks at it; rotation is named from the drive end. Mixed
+    # up, the same turn that locks it loosens it.
     needed = seen_at_collar(rotation, faces_drive_end)
     if rotation is Rotation.BOTH:
         return Verdict(
@@ -176,6 +178,7 @@ def advise_lock(
         _collar(rotation, load),
         _adapter(load, moved_often),
     ]
+    # A shaft between two machines: nothing slides on, whatever speaks for the other ways.
     if trapped:
         found = [
             _one(

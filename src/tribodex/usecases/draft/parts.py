@@ -120,6 +120,7 @@ def read_draft(
     sealed = designation is not None and designation.sealed
     method = _method_of(errors, draft, kind, housed=housed, sealed=sealed)
     seat = errors.choice(Seat, draft.seat, "seat", Seat.ADAPTER_SLEEVE)
+    # A method that cannot be read may be one that gauges: what gauging needs is asked for too.
     gauged = method is None or method.gauged
     half = draft.card.strip() == HALF
     where = errors.choice(Where, draft.where, "where", Where.HUNG_BOTTOM)
@@ -134,6 +135,7 @@ def read_draft(
         if gauged and not half
         else None
     )
+    # Every entry is read before anything is refused: a card is filled in once, not field by field.
     zero = sheet_zero(errors, draft)
     family = errors.choice(Family, draft.nut_family, "nut_family", Family.METRIC)
     # A one-piece unit holds its nut by a plate screwed on (common practice, no source).
@@ -320,6 +322,7 @@ def readable(reference: Reference, draft: PlanDraft) -> Readable | None:
     shaft = shaft_of(errors, reference, draft, size, seat)
     code = designation.basic_code if designation else ""
     kind = designation.kind if designation else Kind.SPHERICAL_ROLLER
+    # For a drawing of what is known so far; a plan takes no taper that nobody said.
     known = taper or taper_of_series(series_of(code)) or Taper.ONE_IN_12
     bearing = Bearing(
         size.bore_mm,
@@ -339,6 +342,7 @@ def _asked(draft: PlanDraft, method: Method) -> Asked | None:
     is typed.
     """
     low, high = draft.range_low.strip(), draft.range_high.strip()
+    # Where leaves are read the angle follows from the card: a typed one would be a second truth.
     if method not in (Method.TURNS, Method.BALL_ANGLE):
         return None
     if not low and not high:
@@ -365,6 +369,7 @@ def _asked(draft: PlanDraft, method: Method) -> Asked | None:
             f"{ends[1]:.0f}° is out of range: check value and unit.",
             f"above zero, up to {most:.0f}°",
         )
+    # A turn belongs to one maker's thread, taper and zero: the figure never stands alone.
     source = draft.range_source.strip()
     if not source:
         raise InvalidInput.at(
@@ -381,6 +386,7 @@ def _risk(text: str) -> float:
     value = parse_count(text.strip().removesuffix("%"), "risk") / (
         100 if text.strip().endswith("%") else 1
     )
+    # A few steps, so that what two people chose can be compared.
     if value not in RISKS:
         raise InvalidInput.at(
             "risk", f"“{text}” is not one of the choices.", ", ".join(f"{r:g}" for r in RISKS)

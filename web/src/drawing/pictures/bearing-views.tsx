@@ -1,12 +1,28 @@
-/** Views of a roller bearing for pictures of work: computed from bore, outside diameter, width and the number of rollers. */
+/**
+ * Views of a roller bearing for pictures of work: computed from bore, outside diameter, width and
+ * the number of rollers.
+ */
 
 /** A part like those of the mill: its proportions, in millimetres. */
 export const SHOWN = { bore: 90, outside: 160, width: 40, rollers: 19, roller: 21 };
 
 const TURN = 2 * Math.PI;
 
-/** Seen from the front, the outer ring hanging: the clearance lies at the bottom. `gap` is drawn large. */
-export function FrontView({ x, y, scale, gap = 3 }: { x: number; y: number; scale: number; gap?: number }) {
+/**
+ * Seen from the front, the outer ring hanging: the clearance lies at the bottom. `gap` is drawn
+ * large.
+ */
+export function FrontView({
+  x,
+  y,
+  scale,
+  gap = 3,
+}: {
+  x: number;
+  y: number;
+  scale: number;
+  gap?: number;
+}) {
   const { bore, outside, rollers, roller } = SHOWN;
   const mean = ((bore + outside) / 4) * scale;
   const inner = mean - (roller / 2) * scale;
@@ -30,7 +46,9 @@ export function FrontView({ x, y, scale, gap = 3 }: { x: number; y: number; scal
   );
 }
 
-/** The bottom half in section, with two rows of barrel rollers; the nut would come from the right. */
+/**
+ * The bottom half in section, with two rows of barrel rollers; the nut would come from the right.
+ */
 export function LowerSection({
   x,
   y,
@@ -57,7 +75,10 @@ export function LowerSection({
           fill="var(--wash)"
         />
       ))}
-      <path d={`M${x} ${y + high + gap + 2}q${wide / 2} ${gap + 4} ${wide} 0v18H${x}Z`} fill="var(--steel)" />
+      <path
+        d={`M${x} ${y + high + gap + 2}q${wide / 2} ${gap + 4} ${wide} 0v18H${x}Z`}
+        fill="var(--steel)"
+      />
     </g>
   );
 }

@@ -6,7 +6,9 @@ import { Says, To } from "./marks";
 const SCALE = 1.9;
 const wide = SHOWN.width * SCALE;
 
-/** Bands of clearance groups one above the other, in the proportions of a bore of 80 to 100 mm (µm). */
+/**
+ * Bands of clearance groups one above the other, in the proportions of a bore of 80 to 100 mm (µm).
+ */
 const BANDS: [string, number, number][] = [
   ["C2", 55, 80],
   ["CN", 80, 110],
@@ -51,7 +53,8 @@ export const FEELERS: Record<string, PictureOf> = {
     ),
   },
   group: {
-    words: "Clearance groups: bands of unmounted clearance side by side, C2 the least, then CN, C3, C4",
+    words:
+      "Clearance groups: bands of unmounted clearance side by side, C2 the least, then CN, C3, C4",
     body: (
       <>
         {BANDS.map(([name, low, high], i) => (
@@ -74,7 +77,8 @@ export const FEELERS: Record<string, PictureOf> = {
     ),
   },
   window: {
-    words: "The window: what may be left once the reduction is taken out, above the least that must be left",
+    words:
+      "The window: what may be left once the reduction is taken out, above the least that must be left",
     body: (
       <>
         <path d="M20 30H220" stroke="var(--ink)" strokeWidth="2" />
@@ -102,7 +106,12 @@ export const FEELERS: Record<string, PictureOf> = {
     words: "Drive-up: the ring moves up its taper, which spreads it and takes clearance out",
     body: (
       <>
-        <path d="M16 128V112L206 88V128Z" fill="var(--wash)" stroke="var(--ink)" strokeWidth="1.5" />
+        <path
+          d="M16 128V112L206 88V128Z"
+          fill="var(--wash)"
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        />
         <path d="M70 105V52H136V97" fill="none" stroke="var(--soft)" strokeDasharray="5 4" />
         <path d="M102 101V46H168V93Z" fill="var(--steel)" stroke="var(--ink)" strokeWidth="1.5" />
         <path d="M40 109V66H58V107Z" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.5" />

@@ -1,4 +1,7 @@
-/** Pictures of work, our own: what a sentence would need three lines for. Named by the procedures and by the words of the trade. */
+/**
+ * Pictures of work, our own: what a sentence would need three lines for. Named by the procedures
+ * and by the words of the trade.
+ */
 import type { ReactNode } from "react";
 import { FEELERS } from "./feelers";
 import { LOCKING } from "./locking";

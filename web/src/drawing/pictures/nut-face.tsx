@@ -10,7 +10,10 @@ export const on = (degrees: number, radius: number): [number, number] => [
   Y - radius * Math.cos((degrees * Math.PI) / 180),
 ];
 
-/** A lock nut with its slots over a tab washer, seen from the nut's side; `turned` degrees from its mark. */
+/**
+ * A lock nut with its slots over a tab washer, seen from the nut's side; `turned` degrees from its
+ * mark.
+ */
 export function NutFace({ turned = 0, tabs = true }: { turned?: number; tabs?: boolean }) {
   return (
     <g stroke="var(--ink)" strokeWidth="1.5">

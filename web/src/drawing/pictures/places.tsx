@@ -4,7 +4,12 @@ import { Says, ShaftThrough, To } from "./marks";
 
 function Ring({ x, wide = 30 }: { x: number; wide?: number }) {
   return (
-    <path d={`M${x} 34H${x + wide}V50H${x}Z`} fill="var(--steel)" stroke="var(--ink)" strokeWidth="1.5" />
+    <path
+      d={`M${x} 34H${x + wide}V50H${x}Z`}
+      fill="var(--steel)"
+      stroke="var(--ink)"
+      strokeWidth="1.5"
+    />
   );
 }
 
@@ -42,7 +47,8 @@ export const PLACES: Record<string, PictureOf> = {
     ),
   },
   gaps_beside_ring: {
-    words: "The gaps left and right of the outer ring in its housing, measured before the cap goes on",
+    words:
+      "The gaps left and right of the outer ring in its housing, measured before the cap goes on",
     body: (
       <>
         <path
@@ -67,7 +73,12 @@ export const PLACES: Record<string, PictureOf> = {
     body: (
       <>
         <ShaftThrough y={112} half={22} />
-        <path d="M70 30H86V66L62 88L58 82L72 64Z" fill="var(--wash)" stroke="var(--ink)" strokeWidth="1.5" />
+        <path
+          d="M70 30H86V66L62 88L58 82L72 64Z"
+          fill="var(--wash)"
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        />
         <path
           d="M170 30H154V66L178 88L182 82L168 64Z"
           fill="var(--wash)"

@@ -1,4 +1,7 @@
-/** Taking off and putting on: the drift on the nut's face, the tube on the tight ring, jaws on the tight ring. */
+/**
+ * Taking off and putting on: the drift on the nut's face, the tube on the tight ring, jaws on the
+ * tight ring.
+ */
 import type { PictureOf } from "./index";
 import { Never, Says, ShaftThrough, To } from "./marks";
 
@@ -11,7 +14,12 @@ export const SHOPFLOOR: Record<string, PictureOf> = {
         <ShaftThrough y={112} half={18} />
         <path d="M46 94V64L150 80V94Z" fill="var(--wash)" stroke="var(--ink)" strokeWidth="1.5" />
         <path d="M60 66V26H112V74Z" fill="var(--steel)" stroke="var(--ink)" strokeWidth="1.5" />
-        <path d="M124 76V48L130 42H152V80Z" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.5" />
+        <path
+          d="M124 76V48L130 42H152V80Z"
+          fill="var(--sheet)"
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        />
         <path d="M156 56H216V70H156Z" fill="var(--mark)" stroke="var(--ink)" strokeWidth="1.5" />
         <To from={[232, 63]} to={[218, 63]} />
         <Says x={158} y={50}>
@@ -43,7 +51,8 @@ export const SHOPFLOOR: Record<string, PictureOf> = {
     ),
   },
   jaws_on_tight_ring: {
-    words: "The puller's jaws sit behind the ring that is tight on the shaft, never on the outer ring",
+    words:
+      "The puller's jaws sit behind the ring that is tight on the shaft, never on the outer ring",
     body: (
       <>
         <ShaftThrough y={104} half={18} />

@@ -29,7 +29,11 @@ export function AskedField(props: {
   }
   if (field.family === "lines") {
     return (
-      <LinesField label={field.label} value={value} onChange={(event) => onChange(event.target.value)} />
+      <LinesField
+        label={field.label}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      />
     );
   }
   return (

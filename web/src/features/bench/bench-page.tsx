@@ -53,7 +53,13 @@ export function BenchPage() {
         <ChainBroken job={id} />
         <CorrectedSince bench={bench} />
         <Delivery outbox={job.outbox} drop={job.drop} again={job.again} />
-        {bench.places.length > 1 ? show ? <BackHome bench={bench} /> : <PlacesHome bench={bench} /> : null}
+        {bench.places.length > 1 ? (
+          show ? (
+            <BackHome bench={bench} />
+          ) : (
+            <PlacesHome bench={bench} />
+          )
+        ) : null}
         {paper.on ? <PaperBar paper={paper} onChange={changePaper} tap={job.tap} /> : null}
         <NextCard bench={bench} words={words} job={job} />
         <OpenStops bench={bench} tap={job.tap} />

@@ -3,7 +3,11 @@ import { useQuery } from "@tanstack/react-query";
 import { getChain } from "../../api";
 
 export function ChainBroken({ job }: { job: string }) {
-  const { data } = useQuery({ queryKey: ["chain", job], queryFn: () => getChain(job), staleTime: Infinity });
+  const { data } = useQuery({
+    queryKey: ["chain", job],
+    queryFn: () => getChain(job),
+    staleTime: Infinity,
+  });
   return <LogTroubles troubles={data?.troubles ?? []} />;
 }
 
@@ -20,9 +24,9 @@ export function LogTroubles({ troubles }: { troubles: string[] }) {
         ))}
       </ul>
       <p className="text-sm text-soft">
-        Somebody or something wrote to the database past this server. Trust no figure of this job until who
-        keeps the server has looked: “verify” there checks every log, “restore” brings back what a backup
-        holds.
+        Somebody or something wrote to the database past this server. Trust no figure of this job
+        until who keeps the server has looked: “verify” there checks every log, “restore” brings
+        back what a backup holds.
       </p>
     </section>
   );

@@ -1,4 +1,7 @@
-/** What this job was worked out with that was corrected since: asked for once, when the job is opened. */
+/**
+ * What this job was worked out with that was corrected since: asked for once, when the job is
+ * opened.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { getSuperseded, type Bench, type Superseded } from "../../api";
 import { day } from "../../ui";
@@ -7,11 +10,18 @@ export function CorrectedSince({ bench }: { bench: Bench }) {
   const { id, status, places } = bench;
   // A plan that is made anew rests on what holds now.
   const { data } = useQuery({ queryKey: ["superseded", id], queryFn: () => getSuperseded(id) });
-  const label = (at: string) => (places.length > 1 ? places.find((place) => place.id === at)?.name : "");
-  return <Corrections found={data ?? []} done={status === "signed"} label={(at) => label(at) ?? ""} />;
+  const label = (at: string) =>
+    places.length > 1 ? places.find((place) => place.id === at)?.name : "";
+  return (
+    <Corrections found={data ?? []} done={status === "signed"} label={(at) => label(at) ?? ""} />
+  );
 }
 
-export function Corrections(props: { found: Superseded[]; done: boolean; label: (at: string) => string }) {
+export function Corrections(props: {
+  found: Superseded[];
+  done: boolean;
+  label: (at: string) => string;
+}) {
   const { found, done, label } = props;
   if (found.length === 0) return null;
   return (

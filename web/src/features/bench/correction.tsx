@@ -1,4 +1,7 @@
-/** An entry said again as it should have been: it begins with what it says now, and the old one stays readable. */
+/**
+ * An entry said again as it should have been: it begins with what it says now, and the old one
+ * stays readable.
+ */
 import { useState } from "react";
 import type { LogLine } from "../../api";
 import { Button, Overlay, TextField, inUnits, useSettings } from "../../ui";
@@ -6,7 +9,15 @@ import { AskedField } from "./asked-field";
 import type { Tap } from "./parts";
 import { begun, changeable, saidAgain, type Said } from "./said-again";
 
-export function Correction({ line, onClose, tap }: { line: LogLine; onClose: () => void; tap: Tap }) {
+export function Correction({
+  line,
+  onClose,
+  tap,
+}: {
+  line: LogLine;
+  onClose: () => void;
+  tap: Tap;
+}) {
   const { units } = useSettings();
   const fields = changeable(line);
   const [first] = useState<Said>(() =>

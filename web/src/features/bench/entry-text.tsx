@@ -1,4 +1,7 @@
-/** A line of a form that goes with a tap, called as its command asks for it, and words to tap in place of typing. */
+/**
+ * A line of a form that goes with a tap, called as its command asks for it, and words to tap in
+ * place of typing.
+ */
 import type { ReactNode } from "react";
 import { asked } from "../../api";
 import { Button, TextField } from "../../ui";
@@ -28,7 +31,11 @@ export function EntryText(props: {
         inputMode={props.figures ? "decimal" : undefined}
       />
       {words.length > 0 ? (
-        <div className="flex flex-wrap gap-2 pt-2" role="group" aria-label={`${label}: words to tap`}>
+        <div
+          className="flex flex-wrap gap-2 pt-2"
+          role="group"
+          aria-label={`${label}: words to tap`}
+        >
           {words.map((word) => (
             <Button key={word} onClick={() => entry.set(name)(word)}>
               {word}

@@ -28,7 +28,9 @@ export function FeelerRound(props: {
           key={side}
           label={side}
           checked={enters.includes(side)}
-          onChange={(on) => setEnters(on ? [...enters, side] : enters.filter((one) => one !== side))}
+          onChange={(on) =>
+            setEnters(on ? [...enters, side] : enters.filter((one) => one !== side))
+          }
         />
       ))}
       <Button

@@ -1,4 +1,7 @@
-/** The figures that count now; each opens to its working, which is fetched when somebody asks for it. */
+/**
+ * The figures that count now; each opens to its working, which is fetched when somebody asks for
+ * it.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { getFigures, type Bench } from "../../api";
@@ -20,7 +23,11 @@ export function Figures({ bench, show }: { bench: Bench; show: string }) {
   // Before anything is measured the plan's targets are what counts.
   const place = shownPlace(bench);
   const targets = bench.figures.length === 0 && place !== undefined;
-  const whole = useFigures(bench, targets && place ? showOf(place.id, "") : show, opened || targets);
+  const whole = useFigures(
+    bench,
+    targets && place ? showOf(place.id, "") : show,
+    opened || targets,
+  );
   const worked = new Map((whole.data?.figures ?? []).map((result) => [result.id, result]));
   if (bench.figures.length === 0 && !whole.data?.targets.length) return null;
   return (
@@ -34,7 +41,9 @@ export function Figures({ bench, show }: { bench: Bench; show: string }) {
           big={index === 0}
         />
       ))}
-      {targets ? whole.data?.targets.map((result) => <Figure key={result.label} result={result} />) : null}
+      {targets
+        ? whole.data?.targets.map((result) => <Figure key={result.label} result={result} />)
+        : null}
     </section>
   );
 }

@@ -1,4 +1,7 @@
-/** What others mounted at this place, said again: size, shaft, seat. What was filled and set before is judged by what is said now. */
+/**
+ * What others mounted at this place, said again: size, shaft, seat. What was filled and set before
+ * is judged by what is said now.
+ */
 import { useState } from "react";
 import type { Bench } from "../../api";
 import { Button, Overlay, useSettings } from "../../ui";
@@ -22,12 +25,19 @@ export function FittedHere({ place, tap }: { place: Place; tap: Tap }) {
   );
 }
 
-function Form(props: { said: NonNullable<Place["fitted"]>; name: string; tap: Tap; onClose: () => void }) {
+function Form(props: {
+  said: NonNullable<Place["fitted"]>;
+  name: string;
+  tap: Tap;
+  onClose: () => void;
+}) {
   const { units } = useSettings();
   const known = { says: "say_fitted", said: props.said };
   const fields = changeable(known);
   const [first] = useState<Said>(() =>
-    Object.fromEntries(fields.map(([name, field]) => [name, begun(props.said[name], field, units)])),
+    Object.fromEntries(
+      fields.map(([name, field]) => [name, begun(props.said[name], field, units)]),
+    ),
   );
   const [said, setSaid] = useState(first);
   const set = (name: string) => (value: string) =>

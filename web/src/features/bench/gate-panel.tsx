@@ -1,4 +1,7 @@
-/** A gate: every item its own tap, and the last one confirms it; or overruled by name. What is half ticked survives a reload here. */
+/**
+ * A gate: every item its own tap, and the last one confirms it; or overruled by name. What is half
+ * ticked survives a reload here.
+ */
 import { useState } from "react";
 import type { Gate, Section } from "../../api";
 import { WhichWay } from "../../drawing";
@@ -18,7 +21,8 @@ function useTicks(key: string, known: string[]) {
   const change = (next: string[]) => {
     setTicked(next);
     try {
-      if (next.length > 0 && next.length < known.length) localStorage.setItem(key, JSON.stringify(next));
+      if (next.length > 0 && next.length < known.length)
+        localStorage.setItem(key, JSON.stringify(next));
       else localStorage.removeItem(key);
     } catch {
       // A full or closed store only means that a reload forgets the ticks.
@@ -65,7 +69,11 @@ export function GatePanel({ job, gate, section, tap, busy }: Props) {
       ))}
       <div className="flex flex-wrap gap-3 pt-4">
         <Button kind="main" data-main disabled={left > 0 || busy} onClick={() => confirm(ticked)}>
-          {left > 0 ? `${left} still to confirm` : busy ? "Confirmed, on its way" : "All confirmed: go on"}
+          {left > 0
+            ? `${left} still to confirm`
+            : busy
+              ? "Confirmed, on its way"
+              : "All confirmed: go on"}
         </Button>
         {gate.overrule ? (
           <Button kind="stop" onClick={() => setOverruling(true)}>

@@ -1,4 +1,7 @@
-/** A bearing that was not in the plant yet when its job was opened: given its position there, now or after the signature. */
+/**
+ * A bearing that was not in the plant yet when its job was opened: given its position there, now or
+ * after the signature.
+ */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -26,11 +29,20 @@ function GiveOne({ bench, place }: { bench: Bench; place: Place }) {
   const [positionId, setPositionId] = useState("");
   const [problem, setProblem] = useState<ProblemError | null>(null);
   const [away, setAway] = useState(false);
-  const plant = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000, enabled: asked });
+  const plant = useQuery({
+    queryKey: ["choices"],
+    queryFn: getChoices,
+    staleTime: 60_000,
+    enabled: asked,
+  });
   const give = async () => {
     try {
       const tap = { client_event_id: newId(), actor, happened_at: new Date().toISOString() };
-      await send<Bench>(`/api/jobs/${bench.id}/position`, { ...tap, at: place.id, position_id: positionId });
+      await send<Bench>(`/api/jobs/${bench.id}/position`, {
+        ...tap,
+        at: place.id,
+        position_id: positionId,
+      });
       await queries.invalidateQueries({ queryKey: ["job", bench.id] });
       void queries.invalidateQueries({ queryKey: ["jobs"] });
     } catch (error) {
@@ -81,7 +93,10 @@ function GiveOne({ bench, place }: { bench: Bench; place: Place }) {
         <Button disabled={!positionId} onClick={() => void give()}>
           This is its position
         </Button>
-        <Link to="/plant" className="inline-flex min-h-12 items-center text-dye underline underline-offset-4">
+        <Link
+          to="/plant"
+          className="inline-flex min-h-12 items-center text-dye underline underline-offset-4"
+        >
           Not in the list: add it under Plant
         </Link>
       </div>

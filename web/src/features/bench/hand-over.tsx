@@ -9,7 +9,12 @@ export function HandOver({ tap }: { tap: Tap }) {
   const [open, setOpen] = useState(false);
   const [to, setTo] = useState("");
   const [note, setNote] = useState("");
-  const people = useQuery({ queryKey: ["people"], queryFn: getPeople, enabled: open, staleTime: 60_000 });
+  const people = useQuery({
+    queryKey: ["people"],
+    queryFn: getPeople,
+    enabled: open,
+    staleTime: 60_000,
+  });
   return (
     <>
       <Button kind="quiet" onClick={() => setOpen(true)}>

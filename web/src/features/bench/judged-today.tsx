@@ -1,4 +1,7 @@
-/** Where today's rules would judge otherwise than a record was signed. The record itself stays as it was. */
+/**
+ * Where today's rules would judge otherwise than a record was signed. The record itself stays as it
+ * was.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { getToday, type Bench, type Otherwise } from "../../api";
 import { Say, VerdictMark } from "../../ui";

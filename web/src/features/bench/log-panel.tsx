@@ -10,7 +10,10 @@ import { KeptLine } from "./kept/kept-line";
 
 const SHORT = 5;
 
-/** The newest entries come with every answer; older ones are asked for when somebody wants to see them. */
+/**
+ * The newest entries come with every answer; older ones are asked for when somebody wants to see
+ * them.
+ */
 export function LogPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
   const { id: job, log: newestLines, last_seq: last } = bench;
   const names = new Map(bench.places.map((place) => [place.id, place.name]));

@@ -52,7 +52,9 @@ export function MorePanel({ bench, words, tap }: { bench: Bench; words: Words; t
           <div className="flex flex-wrap gap-3">
             <Button onClick={() => add("add_note")}>Add as a note</Button>
             <Button onClick={() => add("open_point")}>Add as an open point</Button>
-            {live ? <Button onClick={() => setKeeping(true)}>Photograph or spoken note</Button> : null}
+            {live ? (
+              <Button onClick={() => setKeeping(true)}>Photograph or spoken note</Button>
+            ) : null}
           </div>
         </>
       )}

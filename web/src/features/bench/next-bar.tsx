@@ -1,4 +1,6 @@
-/** On a phone, what stays in sight: which bearing, the next move in words, and its one main button. */
+/**
+ * On a phone, what stays in sight: which bearing, the next move in words, and its one main button.
+ */
 import { useEffect, useState } from "react";
 import type { Bench } from "../../api";
 import { Say } from "../../ui";
@@ -70,7 +72,10 @@ export function NextBar({ bench }: { bench: Bench }) {
       aria-label="Next move"
       className="fixed inset-x-0 bottom-0 z-10 flex items-center gap-3 border-t-2 border-ink bg-sheet px-3 py-2 lg:hidden"
     >
-      <a href="#next-move" className="flex min-h-12 min-w-0 flex-1 flex-col justify-center text-ink">
+      <a
+        href="#next-move"
+        className="flex min-h-12 min-w-0 flex-1 flex-col justify-center text-ink"
+      >
         <span className="block truncate text-xs text-soft">
           {bench.places.length > 1 && place ? `${place.name}: ${name}` : name}
         </span>

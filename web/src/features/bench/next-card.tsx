@@ -66,13 +66,17 @@ export function NextCard({ bench, words, job }: { bench: Bench; words: Words; jo
   );
 }
 
-/** Of which bearing and stage this is, where there are several; and the way to what is next when another one is looked at. */
+/**
+ * Of which bearing and stage this is, where there are several; and the way to what is next when
+ * another one is looked at.
+ */
 function Where({ bench, title }: { bench: Bench; title: string }) {
   const place = bench.places.find((one) => one.id === bench.at);
   const mark = bench.rail
     .flatMap((stage) => stage.marks)
     .find((one) => one.stage === bench.stage && one.at === bench.at);
-  const elsewhere = bench.next_stage && (bench.next_stage !== bench.stage || bench.next_at !== bench.at);
+  const elsewhere =
+    bench.next_stage && (bench.next_stage !== bench.stage || bench.next_at !== bench.at);
   if (bench.rail.length < 4 && bench.places.length < 2) return null;
   return (
     <p className="flex flex-wrap items-center justify-between gap-x-3 pb-1 text-sm text-soft">
@@ -81,7 +85,10 @@ function Where({ bench, title }: { bench: Bench; title: string }) {
         {place ? `, ${place.name}` : ", whole shaft"}
       </span>
       {elsewhere && mark?.state !== "now" ? (
-        <Link to={`/jobs/${bench.id}${showOf(bench.next_at, "")}`} className="min-h-8 text-dye underline">
+        <Link
+          to={`/jobs/${bench.id}${showOf(bench.next_at, "")}`}
+          className="min-h-8 text-dye underline"
+        >
           To what is next
         </Link>
       ) : null}
@@ -94,8 +101,8 @@ function StepsAndCautions({ words, task }: { words: Words; task: OutlinedTask | 
   if (!words.known)
     return (
       <p className="pt-3 text-care">
-        △ Steps and cautions of this stage are not on this device. Take the printed plan, or wait for the
-        network.
+        △ Steps and cautions of this stage are not on this device. Take the printed plan, or wait
+        for the network.
       </p>
     );
   if (!task) return null;

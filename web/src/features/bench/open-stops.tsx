@@ -1,4 +1,7 @@
-/** What waits for its answer: each stop with its entry, why, and the way on; a name may take some of them as they are. */
+/**
+ * What waits for its answer: each stop with its entry, why, and the way on; a name may take some of
+ * them as they are.
+ */
 import { useState } from "react";
 import type { AlarmView, Bench } from "../../api";
 import { Button, NamedReason, Say, VerdictMark } from "../../ui";
@@ -55,7 +58,10 @@ export function OpenStops({ bench, tap }: { bench: Bench; tap: JobAccess["tap"] 
           open
           onClose={() => setTaking(null)}
           onDecide={(name, reason) =>
-            tap({ kind: "accept_alarm", number: taking.entry, code: taking.code, name, reason }, taking.at)
+            tap(
+              { kind: "accept_alarm", number: taking.entry, code: taking.code, name, reason },
+              taking.at,
+            )
           }
         />
       ) : null}
@@ -63,7 +69,10 @@ export function OpenStops({ bench, tap }: { bench: Bench; tap: JobAccess["tap"] 
   );
 }
 
-/** Another bearing than the plant's list has: put right by somebody, where it is not planned otherwise. */
+/**
+ * Another bearing than the plant's list has: put right by somebody, where it is not planned
+ * otherwise.
+ */
 function PutRight({ alarm, tap }: { alarm: AlarmView; tap: JobAccess["tap"] }) {
   const [open, setOpen] = useState(false);
   const { place } = alarm;

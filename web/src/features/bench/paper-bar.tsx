@@ -1,11 +1,18 @@
-/** Typing in what was done on paper: who did it, when, and who says what was isolated; plain to see while it lasts. */
+/**
+ * Typing in what was done on paper: who did it, when, and who says what was isolated; plain to see
+ * while it lasts.
+ */
 import { useState } from "react";
 import type { Command } from "../../api";
 import { Button, TextField } from "../../ui";
 import type { Tap } from "./parts";
 import type { Paper } from "./use-paper";
 
-export function PaperBar(props: { paper: Paper; onChange: (part: Partial<Paper>) => void; tap: Tap }) {
+export function PaperBar(props: {
+  paper: Paper;
+  onChange: (part: Partial<Paper>) => void;
+  tap: Tap;
+}) {
   const { paper, onChange, tap } = props;
   const [said, setSaid] = useState({ said_by: "", how: "" });
   if (!paper.on) {
@@ -19,8 +26,8 @@ export function PaperBar(props: { paper: Paper; onChange: (part: Partial<Paper>)
     <section className="sheet space-y-3 border-4 border-mark p-4" aria-label="Typed from paper">
       <h2 className="font-bold">Typed from paper: done before, not gated here</h2>
       <p className="text-sm">
-        Each entry goes in with who did it and when. No gate is asked, and none is shown as passed. What is
-        still to be done is done at the bench: put the paper away first.
+        Each entry goes in with who did it and when. No gate is asked, and none is shown as passed.
+        What is still to be done is done at the bench: put the paper away first.
       </p>
       <div className="grid gap-3 sm:grid-cols-2">
         <TextField

@@ -13,14 +13,20 @@ export function shownPlace(bench: Bench): PlaceView | undefined {
   );
 }
 
-/** Names of the bearings without what they all begin with: “drive side” of “Head shaft, drive side”. */
+/**
+ * Names of the bearings without what they all begin with: “drive side” of “Head shaft, drive side”.
+ */
 export function shortNames(bench: Bench): Map<string, string> {
   const words = bench.places.map((place) => place.name.split(", "));
   const shared =
     words.length > 1
-      ? words[0]!.findIndex((word, i) => words.some((other) => other[i] !== word || i === other.length - 1))
+      ? words[0]!.findIndex((word, i) =>
+          words.some((other) => other[i] !== word || i === other.length - 1),
+        )
       : 0;
-  return new Map(bench.places.map((place, i) => [place.id, words[i]!.slice(Math.max(0, shared)).join(", ")]));
+  return new Map(
+    bench.places.map((place, i) => [place.id, words[i]!.slice(Math.max(0, shared)).join(", ")]),
+  );
 }
 
 export function Row({ children }: { children: ReactNode }) {

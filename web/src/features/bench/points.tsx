@@ -9,7 +9,8 @@ export function PointLine({ point, tap }: { point: Bench["points"][number]; tap:
   const [accepting, setAccepting] = useState(false);
   return (
     <li className="border-b border-rule py-1 last:border-b-0">
-      {point.text} {point.closed ? <span className="text-soft">Settled: {point.closed}</span> : null}
+      {point.text}{" "}
+      {point.closed ? <span className="text-soft">Settled: {point.closed}</span> : null}
       {!point.closed && how === null ? (
         <Button kind="quiet" onClick={() => setHow("")}>
           Settle<span className="sr-only">: {point.text}</span>

@@ -1,4 +1,7 @@
-/** “Read it to me”: headline, figures and caution, by a voice that is on this device; without one there is no such button. */
+/**
+ * “Read it to me”: headline, figures and caution, by a voice that is on this device; without one
+ * there is no such button.
+ */
 import { useEffect, useState } from "react";
 import type { Bench } from "../../api";
 import { Button, figure, inUnits, useSettings } from "../../ui";
@@ -6,7 +9,9 @@ import { Button, figure, inUnits, useSettings } from "../../ui";
 /** A voice of the device itself: what is read aloud never leaves it. */
 function localVoice(): SpeechSynthesisVoice | null {
   if (typeof speechSynthesis === "undefined") return null;
-  const own = speechSynthesis.getVoices().filter((voice) => voice.localService && /^en\b/i.test(voice.lang));
+  const own = speechSynthesis
+    .getVoices()
+    .filter((voice) => voice.localService && /^en\b/i.test(voice.lang));
   return own.find((voice) => voice.default) ?? own[0] ?? null;
 }
 
@@ -25,11 +30,20 @@ function useLocalVoice() {
 /** What is said, in sentences. */
 export function sentences(bench: Bench, units: "mm" | "inch"): string[] {
   const { next } = bench;
-  const place = bench.places.length > 1 ? bench.places.find((one) => one.id === bench.at)?.name : "";
+  const place =
+    bench.places.length > 1 ? bench.places.find((one) => one.id === bench.at)?.name : "";
   const figures = bench.figures
     .filter((one) => one.value !== null)
-    .map((one) => `${one.label}: ${figure(one, units)}${one.verdict ? `, ${one.verdict.word}` : ""}.`);
-  const said = [place ? `${place}.` : "", next.headline, next.why, ...(next.points ?? []), ...figures];
+    .map(
+      (one) => `${one.label}: ${figure(one, units)}${one.verdict ? `, ${one.verdict.word}` : ""}.`,
+    );
+  const said = [
+    place ? `${place}.` : "",
+    next.headline,
+    next.why,
+    ...(next.points ?? []),
+    ...figures,
+  ];
   if (next.risk) said.push(`Caution: ${next.risk}`);
   return said.filter(Boolean).map((one) => aloud(inUnits(one, units)));
 }

@@ -1,4 +1,7 @@
-/** A retaining ring's four proofs: the gap of its ends before and after, groove free, below the surface, turns. */
+/**
+ * A retaining ring's four proofs: the gap of its ends before and after, groove free, below the
+ * surface, turns.
+ */
 import { useState } from "react";
 import { Tick } from "../../ui";
 import { EntryText } from "./entry-text";

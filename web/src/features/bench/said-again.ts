@@ -1,4 +1,6 @@
-/** An entry said again: its fields as they are shown to be changed, and the command that they make. */
+/**
+ * An entry said again: its fields as they are shown to be changed, and the command that they make.
+ */
 import { allAsked, type Asked, type Command, type LogLine } from "../../api";
 import { lengthsIn, type Units } from "../../ui";
 
@@ -26,7 +28,10 @@ export function begun(kept: Kept | undefined, field: Asked, units: Units): strin
   return field.family === "length" ? lengthsIn(String(kept), units) : String(kept);
 }
 
-/** The command that says the entry again: what was not touched goes as it was kept, to the last digit. */
+/**
+ * The command that says the entry again: what was not touched goes as it was kept, to the last
+ * digit.
+ */
 export function saidAgain(line: Sayable, said: Said, units: Units): Entry {
   const asked = allAsked(line.says);
   const fields = Object.entries(line.said).map(([name, kept]) => {
@@ -36,8 +41,14 @@ export function saidAgain(line: Sayable, said: Said, units: Units): Entry {
     return [name, same ? kept : sent(text, kept, field)];
   });
   const shown = { shown: units === "mm" ? "mm" : "in" };
-  const measured = Object.values(asked).some(({ family }) => family === "length" || family === "turn");
-  return { kind: line.says, ...(Object.fromEntries(fields) as object), ...(measured ? shown : {}) } as Entry;
+  const measured = Object.values(asked).some(
+    ({ family }) => family === "length" || family === "turn",
+  );
+  return {
+    kind: line.says,
+    ...(Object.fromEntries(fields) as object),
+    ...(measured ? shown : {}),
+  } as Entry;
 }
 
 function sent(text: string, kept: Kept, field: Asked): Kept {

@@ -1,4 +1,7 @@
-/** The job's home: the shaft to scale, each bearing with what it does, where its work stands and its last figure. A tap opens it. */
+/**
+ * The job's home: the shaft to scale, each bearing with what it does, where its work stands and its
+ * last figure. A tap opens it.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
 import { getShaft, type Bench } from "../../api";
@@ -6,7 +9,10 @@ import { ShaftLine } from "../../drawing";
 import { figure, useSettings } from "../../ui";
 import { showOf } from "./use-job";
 
-/** Where no bearing is known the places are no shaft: a round goes from machine to machine, and they are listed. */
+/**
+ * Where no bearing is known the places are no shaft: a round goes from machine to machine, and they
+ * are listed.
+ */
 export function PlacesHome({ bench }: { bench: Bench }) {
   return bench.places.some((place) => place.bearing) ? (
     <ShaftHome bench={bench} />

@@ -1,4 +1,7 @@
-/** Sheets that this stage needs, to open with one tap. All of the job's are fetched before, so that they open without a network. */
+/**
+ * Sheets that this stage needs, to open with one tap. All of the job's are fetched before, so that
+ * they open without a network.
+ */
 import { useEffect } from "react";
 import type { Bench } from "../../api";
 

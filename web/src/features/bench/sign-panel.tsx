@@ -1,4 +1,7 @@
-/** The record signed by name, with the points that are still open; and signed by a second person, who sees what changed since the other looked. */
+/**
+ * The record signed by name, with the points that are still open; and signed by a second person,
+ * who sees what changed since the other looked.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { getLooked, sayLooked, type Bench } from "../../api";

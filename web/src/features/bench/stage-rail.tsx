@@ -1,10 +1,18 @@
-/** The rail of the trade's stages in their order: shaft stages once, place stages with one mark a bearing. Any can be looked at. */
+/**
+ * The rail of the trade's stages in their order: shaft stages once, place stages with one mark a
+ * bearing. Any can be looked at.
+ */
 import type { Bench, RailStage } from "../../api";
 import { shortNames } from "./parts";
 import type { Words } from "./use-outline";
 import { StageLink } from "./stage-link";
 
-const WORDS: Record<string, string> = { done: "done", now: "now", ahead: "ahead", aside: "skipped" };
+const WORDS: Record<string, string> = {
+  done: "done",
+  now: "now",
+  ahead: "ahead",
+  aside: "skipped",
+};
 
 export function StageRail({ bench, words }: { bench: Bench; words: Words }) {
   const { rail } = bench;
@@ -73,14 +81,18 @@ function StageName(props: { bench: Bench; words: Words; stage: RailStage; shown:
   const places = [...new Set(stage.marks.map((mark) => mark.at))];
   const single = places.length === 1;
   return (
-    <div className={`hidden lg:block ${shown ? "font-bold" : stage.state === "ahead" ? "text-soft" : ""}`}>
+    <div
+      className={`hidden lg:block ${shown ? "font-bold" : stage.state === "ahead" ? "text-soft" : ""}`}
+    >
       {single ? (
         <StageLink bench={bench} stage={stage} at={places[0] ?? ""} words={named?.title ?? ""} />
       ) : (
         <span className="inline-flex min-h-11 items-center">{named?.title}</span>
       )}
       <span className="sr-only">, {WORDS[stage.state]}</span>
-      {shown ? <span className="block text-sm font-normal text-soft">{named?.question}</span> : null}
+      {shown ? (
+        <span className="block text-sm font-normal text-soft">{named?.question}</span>
+      ) : null}
       {single ? null : (
         <ul className="text-sm font-normal">
           {places.map((at) => (
@@ -110,7 +122,9 @@ function Jump({ bench, words }: { bench: Bench; words: Words }) {
   const names = shortNames(bench);
   return (
     <details className="pt-1 lg:hidden">
-      <summary className="min-h-12 py-3 text-dye underline underline-offset-4">Look at another stage</summary>
+      <summary className="min-h-12 py-3 text-dye underline underline-offset-4">
+        Look at another stage
+      </summary>
       <ul className="grid grid-cols-2 gap-x-3">
         {bench.rail.flatMap((stage) =>
           [...new Set(stage.marks.map((mark) => mark.at))].map((at) => (

@@ -4,7 +4,11 @@ import { EntryText } from "./entry-text";
 import type { Refused } from "./parts";
 import { useEntry } from "./use-entry";
 
-export function StraightAgain(props: { kind: string; refused: Refused; onSay: (cause: string) => void }) {
+export function StraightAgain(props: {
+  kind: string;
+  refused: Refused;
+  onSay: (cause: string) => void;
+}) {
   const { kind, refused, onSay } = props;
   const entry = useEntry({ cause: "" }, refused, kind);
   return (

@@ -5,11 +5,18 @@ import { shownPlace } from "./parts";
 export function TitleBlock({ bench }: { bench: Bench }) {
   const place = shownPlace(bench);
   const work = bench.work.topic === "tapered" ? bench.work : null;
-  const bearings = place ? place.bearing : [...new Set(bench.places.map((one) => one.bearing))].join(", ");
+  const bearings = place
+    ? place.bearing
+    : [...new Set(bench.places.map((one) => one.bearing))].join(", ");
   const papers = [{ address: "record.html", words: "Record", more: "" }];
   if (bench.has_plan)
-    papers.push({ address: `plan.html${place ? `?at=${place.id}` : ""}`, words: "Plan", more: " sheet" });
-  const cell = "min-w-0 break-words px-3 py-1 lg:border-b lg:border-ink lg:py-1.5 lg:last:border-b-0";
+    papers.push({
+      address: `plan.html${place ? `?at=${place.id}` : ""}`,
+      words: "Plan",
+      more: " sheet",
+    });
+  const cell =
+    "min-w-0 break-words px-3 py-1 lg:border-b lg:border-ink lg:py-1.5 lg:last:border-b-0";
   return (
     <div className="sheet mb-3 flex flex-wrap items-center text-sm lg:mb-4 lg:block">
       <p className={`${cell} flex items-baseline gap-2 lg:justify-between`}>

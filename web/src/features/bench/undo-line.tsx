@@ -1,4 +1,6 @@
-/** The last tap, taken back by whoever made it: offered for a minute, on the device that made it. */
+/**
+ * The last tap, taken back by whoever made it: offered for a minute, on the device that made it.
+ */
 import { useEffect, useState } from "react";
 import { outbox, type Bench } from "../../api";
 import { Button, Say } from "../../ui";

@@ -1,4 +1,7 @@
-/** A form that goes with a tap: emptied once it is on its way, filled again with the reason when it was refused. */
+/**
+ * A form that goes with a tap: emptied once it is on its way, filled again with the reason when it
+ * was refused.
+ */
 import { useState } from "react";
 import type { ProblemField } from "../../api";
 import type { Refused } from "./parts";
@@ -12,7 +15,9 @@ export function useEntry(empty: Values, refused: Refused, kind: string) {
   if (mine !== seen) {
     setSeen(mine);
     const sent = (mine?.command ?? {}) as Record<string, unknown>;
-    const texts = Object.entries(sent).filter(([name, value]) => name in empty && typeof value === "string");
+    const texts = Object.entries(sent).filter(
+      ([name, value]) => name in empty && typeof value === "string",
+    );
     if (mine) setValues((before) => ({ ...before, ...(Object.fromEntries(texts) as Values) }));
   }
   return {

@@ -3,7 +3,9 @@ import { useCallback, useEffect, useRef } from "react";
 import type { Bench } from "../../api";
 import type { JobAccess } from "./use-job";
 
-/** A tap's answer is expected within this time; a headline that changes later came from elsewhere. */
+/**
+ * A tap's answer is expected within this time; a headline that changes later came from elsewhere.
+ */
 const OWN_MS = 10_000;
 
 export function useInView(bench: Bench | undefined, tap: JobAccess["tap"]): JobAccess["tap"] {

@@ -1,4 +1,7 @@
-/** A job with its outbox: what the server says of the task that is shown, and taps on their way to it. */
+/**
+ * A job with its outbox: what the server says of the task that is shown, and taps on their way to
+ * it.
+ */
 import { useQuery, useQueryClient, keepPreviousData } from "@tanstack/react-query";
 import { useCallback, useEffect, useSyncExternalStore } from "react";
 import {
@@ -83,13 +86,20 @@ export function useJob(id: string, show: string): JobAccess {
   return { bench: query.data, missing, outbox: state, tap, drop, again };
 }
 
-/** What others log shows within a second: a tiny question each second while the page is in sight, and the job when there is more. */
+/**
+ * What others log shows within a second: a tiny question each second while the page is in sight,
+ * and the job when there is more.
+ */
 function useLive(id: string, seen = 0): void {
   const queries = useQueryClient();
   useQuery({
     queryKey: ["newest", id],
     queryFn: async ({ signal }) => {
-      const newest = await getNewest(id, seen, AbortSignal.any([signal, AbortSignal.timeout(4_000)]));
+      const newest = await getNewest(
+        id,
+        seen,
+        AbortSignal.any([signal, AbortSignal.timeout(4_000)]),
+      );
       if (newest !== null) await queries.invalidateQueries({ queryKey: ["job", id] });
       return newest ?? seen;
     },

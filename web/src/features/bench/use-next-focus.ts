@@ -1,6 +1,8 @@
 /**
- * With a keyboard, or a gauge that types like one: after Enter the focus goes to what is to be done next. What is read back keeps the
- * focus at its field, and a stop holds it: Enter does nothing there. A finger or a mouse moves no focus.
+ * With a keyboard, or a gauge that types like one: after Enter the focus goes to what is to be done
+ * next. What is read back keeps the
+ * focus at its field, and a stop holds it: Enter does nothing there. A finger or a mouse moves no
+ * focus.
  */
 import { useCallback, useEffect, useRef } from "react";
 import type { Bench } from "../../api";
@@ -22,13 +24,19 @@ interface Pending {
   typing: boolean;
 }
 
-const moveOf = (bench: Bench | undefined) => (bench ? `${bench.at} ${bench.stage} ${bench.next.do}` : "");
+const moveOf = (bench: Bench | undefined) =>
+  bench ? `${bench.at} ${bench.stage} ${bench.next.do}` : "";
 const seen = (one: HTMLElement) => one.getClientRects().length > 0;
 const isEmpty = (one: HTMLElement) => (one as HTMLInputElement).value === "";
 
-/** What the next move asks for: boxes of a gate, the empty field of the form that the main button sends, or that button. */
+/**
+ * What the next move asks for: boxes of a gate, the empty field of the form that the main button
+ * sends, or that button.
+ */
 function asked(card: ParentNode, bench: Bench): HTMLElement | null {
-  const boxes = [...card.querySelectorAll<HTMLInputElement>("input[type=checkbox]:not([disabled])")];
+  const boxes = [
+    ...card.querySelectorAll<HTMLInputElement>("input[type=checkbox]:not([disabled])"),
+  ];
   const box = boxes.find((one) => seen(one) && !one.checked);
   if (box && (bench.next.do === "confirm_gate" || bench.next.do === "tick")) return box;
   const main = [...card.querySelectorAll<HTMLButtonElement>("[data-main]")].find(seen);
@@ -47,7 +55,9 @@ function nextOpen(within: ParentNode): HTMLElement | null {
       return one.querySelector<HTMLElement>("[role=radio]");
     }
     if (
-      one.matches("[type=checkbox]") ? !(one as HTMLInputElement).checked : !one.matches(TEXT) || isEmpty(one)
+      one.matches("[type=checkbox]")
+        ? !(one as HTMLInputElement).checked
+        : !one.matches(TEXT) || isEmpty(one)
     )
       return one;
   }
@@ -67,7 +77,8 @@ function focusNext(bench: Bench, pending: Pending) {
 }
 
 export function useNextFocus(bench: Bench | undefined, job: JobAccess): JobAccess["tap"] {
-  // The last thing done was Enter or a space: a tap that follows is that key's, however long a busy machine takes.
+  // The last thing done was Enter or a space: a tap that follows is that key's, however long a busy
+  // machine takes.
   const key = useRef(false);
   const until = useRef(-Infinity);
   const pending = useRef<Pending | null>(null);
@@ -99,7 +110,8 @@ export function useNextFocus(bench: Bench | undefined, job: JobAccess): JobAcces
     const waits = pending.current;
     if (!waits || !bench) return;
     const readBack = refused > waits.refused;
-    // An answer to an earlier tap is not the answer to the last one: a quick gauge types before it is drawn.
+    // An answer to an earlier tap is not the answer to the last one: a quick gauge types before it
+    // is drawn.
     if (!readBack && (waiting > 0 || bench.last_seq <= waits.seq)) return;
     pending.current = null;
     // Once what was answered is drawn.

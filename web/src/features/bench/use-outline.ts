@@ -1,4 +1,7 @@
-/** The words of a job that stay the same from tap to tap: names of its stages, their steps and cautions. */
+/**
+ * The words of a job that stay the same from tap to tap: names of its stages, their steps and
+ * cautions.
+ */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { getOutline, type Bench, type Outline, type OutlinedTask } from "../../api";

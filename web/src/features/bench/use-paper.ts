@@ -1,4 +1,7 @@
-/** What was done on paper is typed in: every step goes with who did it and when, and no gate is asked for it. Kept for this job until it is put away. */
+/**
+ * What was done on paper is typed in: every step goes with who did it and when, and no gate is
+ * asked for it. Kept for this job until it is put away.
+ */
 import { useMemo, useState } from "react";
 import type { Command } from "../../api";
 import type { JobAccess } from "./use-job";
@@ -13,7 +16,14 @@ export interface Paper {
 /** What is said of the job, not of work at it: never typed from paper. */
 const OF_THE_JOB = new Set<string>([
   ...(["confirm_gate", "overrule_gate", "tick_step", "set_stage_aside", "take_stage_up"] as const),
-  ...(["accept_alarm", "state_done", "say_fitted", "give_position", "add_note", "open_point"] as const),
+  ...([
+    "accept_alarm",
+    "state_done",
+    "say_fitted",
+    "give_position",
+    "add_note",
+    "open_point",
+  ] as const),
   ...(["close_point", "correct", "undo", "sign", "abandon", "from_paper", "say_paper"] as const),
 ]);
 const OFF: Paper = { on: false, doneBy: "", doneAt: "" };
@@ -21,7 +31,10 @@ const keyOf = (job: string) => `tribodex.paper.${job}`;
 
 function kept(job: string): Paper {
   try {
-    return { ...OFF, ...(JSON.parse(sessionStorage.getItem(keyOf(job)) ?? "{}") as Partial<Paper>) };
+    return {
+      ...OFF,
+      ...(JSON.parse(sessionStorage.getItem(keyOf(job)) ?? "{}") as Partial<Paper>),
+    };
   } catch {
     return OFF;
   }
@@ -37,7 +50,10 @@ export function usePaper(job: string): [Paper, (part: Partial<Paper>) => void] {
   return [paper, change];
 }
 
-/** The job with every step wrapped as done on paper; what comes back refused is shown where it was typed. */
+/**
+ * The job with every step wrapped as done on paper; what comes back refused is shown where it was
+ * typed.
+ */
 export function useFromPaper(job: JobAccess, paper: Paper): JobAccess {
   return useMemo(() => {
     if (!paper.on) return job;

@@ -1,4 +1,7 @@
-/** Every way to do it, the best first, with what speaks for it and against it here; one that stops is taken by name only. */
+/**
+ * Every way to do it, the best first, with what speaks for it and against it here; one that stops
+ * is taken by name only.
+ */
 import { useState } from "react";
 import type { Verdict } from "../../api";
 import { Button, NamedReason, Say, VerdictMark } from "../../ui";
@@ -50,7 +53,9 @@ export function WeighedWays<Value extends string>(props: {
                 kind={at === 0 && !chosen ? "main" : "quiet"}
                 data-main={(at === 0 && !chosen) || undefined}
                 onClick={() =>
-                  ["good", "watch"].includes(way.verdict.level) ? onTake(way.value) : setAgainst(way)
+                  ["good", "watch"].includes(way.verdict.level)
+                    ? onTake(way.value)
+                    : setAgainst(way)
                 }
               >
                 Take this way<span className="sr-only">: {way.words}</span>

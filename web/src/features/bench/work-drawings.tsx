@@ -20,7 +20,8 @@ import { TaperedDrawings } from "./topics/tapered/drawings";
 import { UnitDrawings } from "./topics/units/drawings";
 
 /** Whether anything is drawn beside the task. */
-export const drawsBeside = ({ topic }: Work) => !["lineup", "stock", "stop", "ticks"].includes(topic);
+export const drawsBeside = ({ topic }: Work) =>
+  !["lineup", "stock", "stop", "ticks"].includes(topic);
 
 /** What is drawn beside the task. */
 export function WorkDrawings({ job, work }: { job: string; work: Work }) {

@@ -13,7 +13,10 @@ export function Brief({ compared, units }: { compared: Variants; units: Units })
   });
   if (rows.length === 0) return null;
   return (
-    <div aria-hidden className="sheet sticky bottom-0 z-10 space-y-1 px-3 py-2 text-sm shadow lg:hidden">
+    <div
+      aria-hidden
+      className="sheet sticky bottom-0 z-10 space-y-1 px-3 py-2 text-sm shadow lg:hidden"
+    >
       {rows.map(({ name, figures }) => (
         <p key={name}>
           <b>{name}</b>{" "}

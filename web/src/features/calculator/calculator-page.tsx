@@ -1,8 +1,18 @@
-/** The calculator: what if. Up to three variants side by side, worked out while typing; a job can be planned from one. */
+/**
+ * The calculator: what if. Up to three variants side by side, worked out while typing; a job can be
+ * planned from one.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { AwayError, ProblemError, getChoices, workOut, type Variants, type VariantDraft } from "../../api";
+import {
+  AwayError,
+  ProblemError,
+  getChoices,
+  workOut,
+  type Variants,
+  type VariantDraft,
+} from "../../api";
 import { Button, useSettings } from "../../ui";
 import { Compared } from "./compared";
 import { Brief } from "./brief";
@@ -18,7 +28,9 @@ const FIRST: VariantDraft = { plan: {}, initial: "", inner_over_outer: "", squee
 function kept(): VariantDraft[] {
   try {
     const found: unknown = JSON.parse(localStorage.getItem(KEY) ?? "[]");
-    return Array.isArray(found) && found.length > 0 ? (found as VariantDraft[]).slice(0, MOST) : [FIRST];
+    return Array.isArray(found) && found.length > 0
+      ? (found as VariantDraft[]).slice(0, MOST)
+      : [FIRST];
   } catch {
     return [FIRST];
   }
@@ -49,7 +61,11 @@ export function CalculatorPage() {
         <div className="flex flex-wrap items-end gap-3">
           <SheetChoice now="" />
           {variants.length < MOST ? (
-            <Button onClick={() => setVariants((before) => [...before, structuredClone(before[0] ?? FIRST)])}>
+            <Button
+              onClick={() =>
+                setVariants((before) => [...before, structuredClone(before[0] ?? FIRST)])
+              }
+            >
               Set another variant beside it
             </Button>
           ) : null}
@@ -60,8 +76,8 @@ export function CalculatorPage() {
       </div>
       {away ? (
         <p role="alert" className="border-2 border-care px-3 py-2">
-          <b className="text-care">△ No answer from the server.</b> What you typed stays here and is worked
-          out when the network is back.
+          <b className="text-care">△ No answer from the server.</b> What you typed stays here and is
+          worked out when the network is back.
         </p>
       ) : null}
       <div className="grid items-start gap-4 lg:grid-cols-[24rem_minmax(0,1fr)]">
@@ -107,7 +123,9 @@ export function CalculatorPage() {
 
 function problemOf(compared: Variants | null, at: number): ProblemError | null {
   const variant = compared?.variants[at];
-  return variant && !variant.sheet ? new ProblemError(422, "", variant.problem, variant.fields) : null;
+  return variant && !variant.sheet
+    ? new ProblemError(422, "", variant.problem, variant.fields)
+    : null;
 }
 
 /** Every variant worked out while typing; the last answer stays visible. */

@@ -1,4 +1,6 @@
-/** Variants side by side: a row for each figure, what differs marked, the working behind each row. */
+/**
+ * Variants side by side: a row for each figure, what differs marked, the working behind each row.
+ */
 import type { Variants, VariantSheet } from "../../api";
 import { WaysChart } from "../../charts";
 import { BearingSection } from "../../drawing";
@@ -15,7 +17,8 @@ export function Compared({ compared, units }: { compared: Variants; units: Units
     for (const result of sheet.figures) {
       const named = rows.get(result.id);
       // Where the variants' cards differ, the row names none of them.
-      const label = named && named !== result.label ? named.replace(/, card .*$/i, "") : result.label;
+      const label =
+        named && named !== result.label ? named.replace(/, card .*$/i, "") : result.label;
       rows.set(result.id, label);
     }
   return (
@@ -24,11 +27,17 @@ export function Compared({ compared, units }: { compared: Variants; units: Units
         {sheets.map(({ name, sheet }) => (
           <figure key={name} className="min-w-0 flex-1" aria-label={`Drawn, variant ${name}`}>
             <div className="mx-auto max-w-64">
-              <BearingSection section={sheet.section} playUm={null} label={`${name} ${sheet.label}`} />
+              <BearingSection
+                section={sheet.section}
+                playUm={null}
+                label={`${name} ${sheet.label}`}
+              />
             </div>
             <figcaption className="text-center text-sm">
               <b>{name}</b> {sheet.label}
-              {sheet.tool ? <span className="text-soft">, drive with {sheet.tool.tool}</span> : null}
+              {sheet.tool ? (
+                <span className="text-soft">, drive with {sheet.tool.tool}</span>
+              ) : null}
             </figcaption>
           </figure>
         ))}
@@ -37,7 +46,12 @@ export function Compared({ compared, units }: { compared: Variants; units: Units
         <h2 id="compared" className="pb-1 font-bold">
           {sheets.length > 1 ? "Side by side" : "Worked out"}
         </h2>
-        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Figures of each variant">
+        <div
+          className="overflow-x-auto"
+          tabIndex={0}
+          role="region"
+          aria-label="Figures of each variant"
+        >
           <table className="w-full text-left">
             <thead>
               <tr className="border-b-2 border-ink">
@@ -70,7 +84,11 @@ export function Compared({ compared, units }: { compared: Variants; units: Units
         ) : null}
       </section>
       {sheets.map(({ name, sheet }) => (
-        <section key={name} className="sheet min-w-0 space-y-2 p-4" aria-label={`Findings, variant ${name}`}>
+        <section
+          key={name}
+          className="sheet min-w-0 space-y-2 p-4"
+          aria-label={`Findings, variant ${name}`}
+        >
           <h3 className="font-bold">{name}</h3>
           {sheet.tool ? (
             <p className="text-sm">
@@ -85,7 +103,12 @@ export function Compared({ compared, units }: { compared: Variants; units: Units
               <Say>{text}</Say>
             </p>
           ))}
-          <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`Ways for variant ${name}`}>
+          <div
+            className="overflow-x-auto"
+            tabIndex={0}
+            role="region"
+            aria-label={`Ways for variant ${name}`}
+          >
             <WaysChart comparison={sheet.comparison} />
           </div>
         </section>

@@ -22,7 +22,11 @@ export function valueOf(draft: VariantDraft, name: SlateField["name"]): string {
 }
 
 /** The entry changed; an empty one is left out, so that it means what the field says it means. */
-export function withValue(draft: VariantDraft, name: SlateField["name"], value: string): VariantDraft {
+export function withValue(
+  draft: VariantDraft,
+  name: SlateField["name"],
+  value: string,
+): VariantDraft {
   if (OWN.includes(name)) return { ...draft, [name]: value };
   const given = Object.entries({ ...draft.plan, [name]: value }).filter(([, said]) => said !== "");
   return { ...draft, plan: Object.fromEntries(given) };
@@ -34,7 +38,10 @@ export function fieldsOf(choices: Choices | undefined): SlateField[] {
     label: `card ${card}`,
   }));
   const own = (choices?.own_cards ?? []).map((card) => ({ value: card.id, label: card.title }));
-  const materials = (choices?.materials ?? []).map((material) => ({ value: material, label: material }));
+  const materials = (choices?.materials ?? []).map((material) => ({
+    value: material,
+    label: material,
+  }));
   return [
     { name: "designation", label: "Number on the ring", empty: "22218 K C3" },
     {
@@ -89,7 +96,12 @@ export function fieldsOf(choices: Choices | undefined): SlateField[] {
       empty: "asked where it decides",
       seldom: true,
     },
-    { name: "shaft_over_ring", label: "Shaft warmer than its ring by, K", empty: "not warmer", seldom: true },
+    {
+      name: "shaft_over_ring",
+      label: "Shaft warmer than its ring by, K",
+      empty: "not warmer",
+      seldom: true,
+    },
     { name: "bore", label: "Bore d", empty: "by the number", seldom: true },
     { name: "outside", label: "Outside D", empty: "by the number", seldom: true },
     { name: "width", label: "Width B", empty: "by the number", seldom: true },
@@ -109,7 +121,9 @@ export function follow(
 ): VariantDraft {
   return fields.reduce(
     (draft, { name }) =>
-      valueOf(before, name) === valueOf(draft, name) ? withValue(draft, name, valueOf(after, name)) : draft,
+      valueOf(before, name) === valueOf(draft, name)
+        ? withValue(draft, name, valueOf(after, name))
+        : draft,
     other,
   );
 }

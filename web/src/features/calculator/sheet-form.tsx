@@ -22,7 +22,10 @@ export function SheetForm(props: {
           onChange: (to: string) => onChange(entry.name, to),
         };
         return (
-          <div key={entry.name} className={entry.lines > 1 || entry.label.length > 30 ? "col-span-2" : ""}>
+          <div
+            key={entry.name}
+            className={entry.lines > 1 || entry.label.length > 30 ? "col-span-2" : ""}
+          >
             {entry.options.length > 0 ? (
               <Choice {...common} />
             ) : entry.lines > 1 ? (
@@ -80,7 +83,10 @@ function Choice({ entry, value, problem, onChange }: EntryProps) {
 
 /** One line for each section; empty ones at the end are left out. */
 function Lines({ entry, value, problem, onChange }: EntryProps) {
-  const lines = [...value.split("\n"), ...Array<string>(entry.lines).fill("")].slice(0, entry.lines);
+  const lines = [...value.split("\n"), ...Array<string>(entry.lines).fill("")].slice(
+    0,
+    entry.lines,
+  );
   return (
     <fieldset>
       <legend className="pb-1 text-sm font-bold">{entry.label}</legend>

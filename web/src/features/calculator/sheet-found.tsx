@@ -61,7 +61,9 @@ function Tabs({ tabs }: { tabs: NonNullable<SheetAnswer["tab_positions"]> }) {
         {tabs.slice(0, 12).map((tab) => (
           <tr key={tab.index} className="border-b border-rule">
             <td className="py-1 pr-2">{tab.turn_deg.toFixed(1)}°</td>
-            <td className="pr-2">{tab.residual_um === null ? "" : clearance(tab.residual_um, units)}</td>
+            <td className="pr-2">
+              {tab.residual_um === null ? "" : clearance(tab.residual_um, units)}
+            </td>
             <td>
               <VerdictMark verdict={tab.verdict} />
             </td>

@@ -1,4 +1,7 @@
-/** One calculator of the calculator: what it asks on the left, what follows from it beside it while typing. */
+/**
+ * One calculator of the calculator: what it asks on the left, what follows from it beside it while
+ * typing.
+ */
 import { useEffect, useRef, useState } from "react";
 import { useParams } from "react-router";
 import { AwayError, ProblemError, workSheet, type SheetAnswer, type SheetHead } from "../../api";

@@ -1,4 +1,7 @@
-/** One variant. The first asks for everything; the others show only what was changed from it, marked. */
+/**
+ * One variant. The first asks for everything; the others show only what was changed from it,
+ * marked.
+ */
 import { useId, useState } from "react";
 import type { ProblemError, VariantDraft } from "../../api";
 import { Button, Say, SelectField, TextField } from "../../ui";

@@ -1,4 +1,7 @@
-/** The guide: a page for each kind of work, a first day for each of three people, the words. Shipped with the app: it needs no network. */
+/**
+ * The guide: a page for each kind of work, a first day for each of three people, the words. Shipped
+ * with the app: it needs no network.
+ */
 import { Link } from "react-router";
 import guide from "../../../../data/guide/guide.json";
 import { Picture } from "../../drawing";
@@ -20,7 +23,11 @@ export function GuidePage() {
       <h1 className="text-2xl font-bold">Guide</h1>
       <nav aria-label="In this guide" className="flex flex-wrap gap-x-5 gap-y-1">
         {[...DAYS, ...WORK].map(({ id, title }) => (
-          <a key={id} href={`#${id}`} className="inline-flex min-h-11 items-center text-dye underline">
+          <a
+            key={id}
+            href={`#${id}`}
+            className="inline-flex min-h-11 items-center text-dye underline"
+          >
             {title}
           </a>
         ))}
@@ -38,8 +45,8 @@ export function GuidePage() {
         <ChapterOf key={chapter.id} chapter={chapter} />
       ))}
       <p className="text-sm text-soft">
-        The site&apos;s lock-out procedure, local codes, the maker&apos;s instructions and licensed persons
-        stand above this tool.
+        The site&apos;s lock-out procedure, local codes, the maker&apos;s instructions and licensed
+        persons stand above this tool.
       </p>
     </div>
   );

@@ -1,4 +1,7 @@
-/** Words of the trade as the screens use them, each with its drawing. Shipped with the app: it needs no network. */
+/**
+ * Words of the trade as the screens use them, each with its drawing. Shipped with the app: it needs
+ * no network.
+ */
 import { useEffect } from "react";
 import { useLocation } from "react-router";
 import { Picture } from "../../drawing";

@@ -8,7 +8,10 @@ const WIDEST = 256;
 /** Where each stage's dot lies: all of them are in sight, closer together where there are many. */
 export function dotsOf(count: number): { wide: number; at: number[] } {
   const step = count > 1 ? Math.min(20, (WIDEST - 16) / (count - 1)) : 0;
-  return { wide: 16 + step * (count - 1), at: Array.from({ length: count }, (_, index) => 8 + step * index) };
+  return {
+    wide: 16 + step * (count - 1),
+    at: Array.from({ length: count }, (_, index) => 8 + step * index),
+  };
 }
 
 export function JobStrip({ job }: { job: JobSummary }) {

@@ -43,7 +43,8 @@ export function JobsPage() {
         </div>
         {jobs.isError ? (
           <p className="sheet p-4">
-            The list cannot be fetched now. What was logged is safe; taps made meanwhile wait on this device.
+            The list cannot be fetched now. What was logged is safe; taps made meanwhile wait on
+            this device.
           </p>
         ) : null}
         {actor && !search && all.length > 0 ? (
@@ -61,7 +62,8 @@ export function JobsPage() {
         ) : null}
         {mine && own.data && open.length === 0 && all.length > 0 ? (
           <p className="sheet p-5">
-            You have no job at the bench. One that is given to you, or that you worked on last, stands here.
+            You have no job at the bench. One that is given to you, or that you worked on last,
+            stands here.
           </p>
         ) : null}
         {jobs.data && open.length === 0 && search ? (
@@ -86,7 +88,8 @@ export function JobsPage() {
                 <Link to={`/jobs/${job.id}`} className="min-h-12 grow py-3 hover:bg-wash">
                   <b>{job.number}</b> {job.title}
                   <span className="block text-sm text-soft">
-                    {job.machine}, {job.position}; {job.bearing}; {job.status} {moment(job.updated_at)}
+                    {job.machine}, {job.position}; {job.bearing}; {job.status}{" "}
+                    {moment(job.updated_at)}
                     {job.who ? `; ${job.who}` : ""}
                   </span>
                 </Link>

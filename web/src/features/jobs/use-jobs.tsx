@@ -5,7 +5,10 @@ import { Button } from "../../ui";
 
 export type Pages = ReturnType<typeof useJobs>;
 
-/** Jobs at the bench, or finished ones, page by page. Only a first page that stands alone is asked for again and again. */
+/**
+ * Jobs at the bench, or finished ones, page by page. Only a first page that stands alone is asked
+ * for again and again.
+ */
 export function useJobs(live: boolean, words: string, who = "") {
   return useInfiniteQuery({
     queryKey: ["jobs", live, words, who],

@@ -22,7 +22,8 @@ export function AccountPage() {
       <Shown />
       {me.one_tap ? (
         <p className="sheet p-4">
-          In the demonstration nobody has a password or a PIN. On a real server they are chosen here.
+          In the demonstration nobody has a password or a PIN. On a real server they are chosen
+          here.
         </p>
       ) : (
         <OwnSecrets hasPin={me.has_pin} signOn={me.single_sign_on} />

@@ -21,11 +21,15 @@ export function ActsPage() {
     <div className="mx-auto max-w-5xl space-y-4">
       <h1 className="text-2xl font-bold">Who did what</h1>
       <p className="text-soft">
-        Every entry with the person and the device it came from; signing in, wrong tries and changed rights
-        too. Nothing here is ever changed.
+        Every entry with the person and the device it came from; signing in, wrong tries and changed
+        rights too. Nothing here is ever changed.
       </p>
       <div className="max-w-sm">
-        <SelectField label="Of whom" value={person} onChange={(event) => setPerson(event.target.value)}>
+        <SelectField
+          label="Of whom"
+          value={person}
+          onChange={(event) => setPerson(event.target.value)}
+        >
           <option value="">Everybody</option>
           {persons.data?.people.map(({ id, name }) => (
             <option key={id} value={id}>
@@ -57,7 +61,9 @@ function Line({ act }: { act: Act }) {
     <li className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-2">
       <span className="w-40 text-sm text-soft">{moment(act.at)}</span>
       <b className="w-44">{act.person || "somebody unknown"}</b>
-      <span className={`min-w-0 grow basis-64 ${GRAVE.test(act.what) ? "font-bold text-oxide" : ""}`}>
+      <span
+        className={`min-w-0 grow basis-64 ${GRAVE.test(act.what) ? "font-bold text-oxide" : ""}`}
+      >
         {GRAVE.test(act.what) ? "▲ " : ""}
         {act.what}
         {act.about ? `, ${act.about}` : ""}

@@ -10,8 +10,8 @@ export function BoardPage() {
     <div className="mx-auto max-w-6xl space-y-4">
       <h1 className="text-2xl font-bold">The crew</h1>
       <p className="text-soft">
-        A job stands with whom it was given to, else with whoever worked on it last. It is handed over at its
-        bench, with a note.
+        A job stands with whom it was given to, else with whoever worked on it last. It is handed
+        over at its bench, with a note.
       </p>
       {board.isError ? <p className="sheet p-4">{board.error.message}</p> : null}
       <div className="grid items-start gap-4 sm:grid-cols-2 lg:grid-cols-3">

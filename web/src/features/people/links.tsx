@@ -1,4 +1,7 @@
-/** Addresses that answer without signing in: a calendar to subscribe to, the counters for the site's monitor. Told once. */
+/**
+ * Addresses that answer without signing in: a calendar to subscribe to, the counters for the site's
+ * monitor. Told once.
+ */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { endLink, getLinks, makeLink, type LinkView } from "../../api";
@@ -12,7 +15,8 @@ export function Links() {
   const [name, setName] = useState("");
   const found = useQuery({ queryKey: ["links"], queryFn: getLinks });
   const { busy, problem, ask } = useAsking();
-  const take = (asked: Promise<LinkView[]>) => asked.then((links) => queries.setQueryData(["links"], links));
+  const take = (asked: Promise<LinkView[]>) =>
+    asked.then((links) => queries.setQueryData(["links"], links));
   const make = (kind: "calendar" | "metrics") =>
     ask(
       () => take(makeLink(kind, name)),
@@ -24,8 +28,8 @@ export function Links() {
         Addresses without signing in
       </h2>
       <p className="text-soft">
-        A calendar program cannot sign in. Its address shows the rounds of this site, as long as you may read
-        them, until you end it. Whoever knows it can read it.
+        A calendar program cannot sign in. Its address shows the rounds of this site, as long as you
+        may read them, until you end it. Whoever knows it can read it.
       </p>
       <ul>
         {found.data?.map((link) => (
@@ -41,7 +45,8 @@ export function Links() {
             </span>
             {link.address ? (
               <span className="mt-1 block border-2 border-care p-2">
-                <b>Told once, copy it now:</b> <code className="break-all select-all">{link.address}</code>
+                <b>Told once, copy it now:</b>{" "}
+                <code className="break-all select-all">{link.address}</code>
               </span>
             ) : null}
           </li>

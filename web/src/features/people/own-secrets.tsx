@@ -28,8 +28,8 @@ export function OwnSecrets({ hasPin, signOn }: { hasPin: boolean; signOn: boolea
       </h2>
       {hasPin ? null : (
         <p className="pb-2">
-          <b className="text-care">△ You have no PIN yet.</b> Without one you can neither sign nor take a
-          shared tablet.
+          <b className="text-care">△ You have no PIN yet.</b> Without one you can neither sign nor
+          take a shared tablet.
         </p>
       )}
       <form
@@ -60,7 +60,9 @@ export function OwnSecrets({ hasPin, signOn }: { hasPin: boolean; signOn: boolea
         ) : null}
         <Button
           type="submit"
-          disabled={busy || (!typed.old && !(signOn && typed.pin)) || (!typed.password && !typed.pin)}
+          disabled={
+            busy || (!typed.old && !(signOn && typed.pin)) || (!typed.password && !typed.pin)
+          }
         >
           Change
         </Button>

@@ -1,7 +1,15 @@
 /** A person: sign-in name, rights at each site, under whom; let in anew, or gone. */
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { addPerson, changePerson, leave, letIn, people, type PersonView, type Persons } from "../../api";
+import {
+  addPerson,
+  changePerson,
+  leave,
+  letIn,
+  people,
+  type PersonView,
+  type Persons,
+} from "../../api";
 import { Button, SelectField, TextField, useAsking } from "../../ui";
 import { RightsFields } from "./rights-fields";
 
@@ -114,7 +122,9 @@ export function PersonForm({ persons, person, onPassword }: Props) {
 
 function stateOf(person: PersonView): string {
   if (!person.can_sign_in)
-    return people.current()?.me.one_tap ? "comes in by one tap, in the demonstration" : "cannot sign in yet";
+    return people.current()?.me.one_tap
+      ? "comes in by one tap, in the demonstration"
+      : "cannot sign in yet";
   if (person.must_change) return "has still to choose a password";
   return person.has_pin ? person.handle : `${person.handle}, no PIN yet`;
 }

@@ -10,7 +10,9 @@ export function Sessions({ everybody = false }: { everybody?: boolean }) {
   const { busy, problem, ask } = useAsking();
   const end = (id: string) =>
     ask(() =>
-      (everybody ? endAnySession(id) : endSession(id)).then((left) => queries.setQueryData(key, left)),
+      (everybody ? endAnySession(id) : endSession(id)).then((left) =>
+        queries.setQueryData(key, left),
+      ),
     );
   return (
     <section className="sheet p-4" aria-labelledby="sessions">
@@ -18,8 +20,8 @@ export function Sessions({ everybody = false }: { everybody?: boolean }) {
         {everybody ? "Who is signed in where" : "Where you are signed in"}
       </h2>
       <p className="pb-2 text-soft">
-        A device that was lost is ended here: it reads nothing more, and its taps wait until somebody signs in
-        on it.
+        A device that was lost is ended here: it reads nothing more, and its taps wait until
+        somebody signs in on it.
       </p>
       {problem ? <p className="font-bold text-oxide">▲ {problem.detail}</p> : null}
       <ul>
@@ -33,7 +35,8 @@ export function Sessions({ everybody = false }: { everybody?: boolean }) {
               {session.device}
               {session.this ? ", this device" : ""}
               <span className="block text-sm text-soft">
-                by {session.how}, last used {moment(session.used_at)}, ends {moment(session.ends_at)}
+                by {session.how}, last used {moment(session.used_at)}, ends{" "}
+                {moment(session.ends_at)}
               </span>
             </span>
             <Button disabled={busy} onClick={() => end(session.id)}>

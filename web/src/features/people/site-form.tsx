@@ -1,4 +1,7 @@
-/** A site: its name, how long a screen may be quiet, how long people are taken without a network, and whether two sign. */
+/**
+ * A site: its name, how long a screen may be quiet, how long people are taken without a network,
+ * and whether two sign.
+ */
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { keepSite, type Site } from "../../api";
@@ -17,8 +20,16 @@ export function SiteForm({ site = NEW }: { site?: Site }) {
   const { busy, problem, ask } = useAsking();
   const save = () =>
     ask(async () => {
-      const numbers = { quiet_min: Number(typed.quiet) || 0, offline_days: Number(typed.offline) || 0 };
-      const kept = await keepSite({ id: site.id, name: typed.name, four_eyes: typed.eyes, ...numbers });
+      const numbers = {
+        quiet_min: Number(typed.quiet) || 0,
+        offline_days: Number(typed.offline) || 0,
+      };
+      const kept = await keepSite({
+        id: site.id,
+        name: typed.name,
+        four_eyes: typed.eyes,
+        ...numbers,
+      });
       queries.setQueryData(["persons"], kept);
       await queries.invalidateQueries({ queryKey: ["me"] });
       if (!site.id) setTyped({ ...typed, name: "" });

@@ -1,4 +1,7 @@
-/** What the plan of a unit on an adapter sleeve is asked: its own sheet, and what is in sight of nut and plate. */
+/**
+ * What the plan of a unit on an adapter sleeve is asked: its own sheet, and what is in sight of nut
+ * and plate.
+ */
 import type { SmallField } from "./small-plans";
 
 export const YES_NO = [
@@ -17,8 +20,18 @@ export const OWN_SHEET = { lock: ["adapter", "halves"] };
 
 export const IN_HALVES: SmallField[] = [
   { name: "insert", label: "Number on the bearing (may stay empty)", when: HALVES },
-  { name: "screw", label: "Screws that hold the halves together", hint: "M10, 3/8-16", when: HALVES },
-  { name: "screw_torque", label: "Their torque, by its sheet", hint: "45 N·m, 33 lbf·ft", when: HALVES },
+  {
+    name: "screw",
+    label: "Screws that hold the halves together",
+    hint: "M10, 3/8-16",
+    when: HALVES,
+  },
+  {
+    name: "screw_torque",
+    label: "Their torque, by its sheet",
+    hint: "45 N·m, 33 lbf·ft",
+    when: HALVES,
+  },
   { name: "screw_source", label: "Which sheet", hint: "maker, edition, page", when: HALVES },
   {
     name: "shaft_limits",
@@ -67,7 +80,12 @@ export const ON_A_SLEEVE: SmallField[] = [
     seldom: true,
   },
   { name: "nut_slots", label: "Slots of the nut", when: ADAPTER, seldom: true },
-  { name: "plate_holes", label: "Holes of the lock plate in the round", when: ADAPTER, seldom: true },
+  {
+    name: "plate_holes",
+    label: "Holes of the lock plate in the round",
+    when: ADAPTER,
+    seldom: true,
+  },
   {
     name: "nut_pitch",
     label: "Thread pitch of the nut",

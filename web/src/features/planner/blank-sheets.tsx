@@ -1,4 +1,7 @@
-/** Sheets to fill in by hand where there is no tablet: one for each kind of work, printed from its procedure. */
+/**
+ * Sheets to fill in by hand where there is no tablet: one for each kind of work, printed from its
+ * procedure.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { getBlankKinds } from "../../api";

@@ -17,7 +17,11 @@ const RINGS = [
 const NO_NUTS = { nuts: "none" };
 const ofBearing = (side: "fixed" | "floating"): SmallField[] => [
   { name: `${side}.designation`, label: `Number on the ${side} bearing`, hint: "6309 C3" },
-  { name: `${side}.shaft_class`, label: `Seat of the ${side} bearing, tolerance class`, hint: "k5, m5, m6" },
+  {
+    name: `${side}.shaft_class`,
+    label: `Seat of the ${side} bearing, tolerance class`,
+    hint: "k5, m5, m6",
+  },
 ];
 
 export const CARTRIDGE_FIELDS: SmallField[] = [
@@ -32,7 +36,11 @@ export const CARTRIDGE_FIELDS: SmallField[] = [
     ],
   },
   { name: "housing_class", label: "Bores of the housing, tolerance class", hint: "H7, J7" },
-  { name: "separable", label: "Comes apart", options: choices("none", "fixed", "floating", "both") },
+  {
+    name: "separable",
+    label: "Comes apart",
+    options: choices("none", "fixed", "floating", "both"),
+  },
   { name: "screws", label: "Screws in each cover", hint: "3, 4, 6" },
   { name: "screw", label: "Their thread", hint: "M8, 1/4-20" },
   { name: "grade", label: "On their heads", hint: "8.8, A2-70; inch: 2, 5 or 8" },
@@ -48,7 +56,12 @@ export const CARTRIDGE_FIELDS: SmallField[] = [
   { name: "rings_fixed", label: "Retaining rings hold the fixed bearing", options: RINGS },
   { name: "rings_floating", label: "Retaining rings hold the floating bearing", options: RINGS },
   { name: "nuts", label: "Nut pair", options: ENDS },
-  { name: "hand", label: "Thread of the nut pair, hand", options: choices("right", "left"), unless: NO_NUTS },
+  {
+    name: "hand",
+    label: "Thread of the nut pair, hand",
+    options: choices("right", "left"),
+    unless: NO_NUTS,
+  },
   {
     name: "hand_far",
     label: "Thread of the nuts at the far end, hand",
@@ -132,10 +145,21 @@ export const CARTRIDGE_FIELDS: SmallField[] = [
     seldom: true,
   },
   { name: "stands_out", label: "Shaft sticks out below, turned over", seldom: true },
-  { name: "nut_torque", label: "First nut, maker's torque", hint: "95 N·m", seldom: true, unless: NO_NUTS },
+  {
+    name: "nut_torque",
+    label: "First nut, maker's torque",
+    hint: "95 N·m",
+    seldom: true,
+    unless: NO_NUTS,
+  },
   { name: "nut_source", label: "Where the nut's torque comes from", seldom: true, unless: NO_NUTS },
   { name: "cover_torque", label: "Covers' screws, maker's torque", seldom: true },
   { name: "cover_source", label: "Where the screws' torque comes from", seldom: true },
-  { name: "into", label: "They go into", options: choices("steel", "grey iron", "aluminium"), seldom: true },
+  {
+    name: "into",
+    label: "They go into",
+    options: choices("steel", "grey iron", "aluminium"),
+    seldom: true,
+  },
   { name: "engaged", label: "Length of thread engaged", seldom: true },
 ];

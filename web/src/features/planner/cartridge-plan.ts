@@ -11,12 +11,18 @@ export function draftsOf(given: Given) {
         name.startsWith(`${side}.`) ? [[name.slice(side.length + 1), value] as const] : [],
       ),
     );
-  const cartridge = Object.fromEntries(Object.entries(given).filter(([name]) => !name.includes(".")));
+  const cartridge = Object.fromEntries(
+    Object.entries(given).filter(([name]) => !name.includes(".")),
+  );
   return { fixed: of("fixed"), floating: of("floating"), cartridge };
 }
 
 const marked = (side: string, figures: Result[]) =>
-  figures.map((figure) => ({ ...figure, id: `${side}.${figure.id}`, label: `${side}: ${figure.label}` }));
+  figures.map((figure) => ({
+    ...figure,
+    id: `${side}.${figure.id}`,
+    label: `${side}: ${figure.label}`,
+  }));
 
 export const CARTRIDGE: SmallPlan = {
   order: "cartridge",

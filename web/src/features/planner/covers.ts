@@ -1,4 +1,6 @@
-/** What a job covers: the mounting alone, every stage, or a part of them that people open jobs for. */
+/**
+ * What a job covers: the mounting alone, every stage, or a part of them that people open jobs for.
+ */
 export type Covers = "mounting" | "whole" | "grease_and_close" | "seal" | "remove_and_look";
 
 export const COVERS: { value: Covers; label: string }[] = [

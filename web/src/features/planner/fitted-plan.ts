@@ -1,4 +1,7 @@
-/** What others mounted: nothing is planned of it, but its size is needed for grease, seals and taking off. */
+/**
+ * What others mounted: nothing is planned of it, but its size is needed for grease, seals and
+ * taking off.
+ */
 import { choicesOf, previewFitted } from "../../api";
 import { COVERS } from "./covers";
 import type { SmallPlan } from "./small-plans";
@@ -18,7 +21,12 @@ export const FITTED: SmallPlan = {
     { name: "bore", label: "Bore", hint: "empty: by its number", seldom: true },
     { name: "outside", label: "Outside diameter", seldom: true },
     { name: "width", label: "Width", seldom: true },
-    { name: "design", label: "In it roll", options: choicesOf("say_fitted", "design"), seldom: true },
+    {
+      name: "design",
+      label: "In it roll",
+      options: choicesOf("say_fitted", "design"),
+      seldom: true,
+    },
   ],
   preview: async (given) => {
     const sheet = await previewFitted(given);

@@ -28,7 +28,10 @@ export function HalfPlans({ open }: { open: string }) {
             key={plan.id}
             className="flex flex-wrap items-center justify-between gap-x-4 border-t border-rule py-1"
           >
-            <Link to={`${pathOf(plan.work)}?half=${plan.id}`} className="min-h-11 grow py-1 hover:bg-wash">
+            <Link
+              to={`${pathOf(plan.work)}?half=${plan.id}`}
+              className="min-h-11 grow py-1 hover:bg-wash"
+            >
               <b className="block text-dye underline underline-offset-4">
                 {plan.about || wordsOf(plan.work)}
               </b>

@@ -1,2 +1,9 @@
 export { PlanPage } from "./plan-page";
-export { CartridgePage, FittedPage, FollowerPage, InsertPage, ShoulderPage, UnitPage } from "./small-plan";
+export {
+  CartridgePage,
+  FittedPage,
+  FollowerPage,
+  InsertPage,
+  ShoulderPage,
+  UnitPage,
+} from "./small-plan";

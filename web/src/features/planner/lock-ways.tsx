@@ -1,4 +1,7 @@
-/** Every way to lock an insert, weighed for how it works: seen while the plan is made, taken with one tap. */
+/**
+ * Every way to lock an insert, weighed for how it works: seen while the plan is made, taken with
+ * one tap.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { weighLocks } from "../../api";

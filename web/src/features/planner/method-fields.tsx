@@ -1,4 +1,7 @@
-/** What the method needs: a gauge set and places, the maker's range, a hydraulic nut; and the nut at hand. */
+/**
+ * What the method needs: a gauge set and places, the maker's range, a hydraulic nut; and the nut at
+ * hand.
+ */
 import type { Choices } from "../../api";
 import { ChoiceRow, SelectField } from "../../ui";
 import { Seldom, Text, type Form } from "./part-fields";
@@ -33,7 +36,11 @@ export function GaugingFields({
       <ChoiceRow
         label="Where the clearance is gauged, before and after"
         column
-        options={places.map((place) => ({ value: place.id, label: place.title, note: place.reason }))}
+        options={places.map((place) => ({
+          value: place.id,
+          label: place.title,
+          note: place.reason,
+        }))}
         value={draft.where}
         onChange={(where) => form.change({ where })}
       />
@@ -55,7 +62,9 @@ export function RangeFields({ form, method }: { form: Form; method: "Z" | "A" })
   return (
     <fieldset className="space-y-3 border-l-4 border-mark pl-3">
       <legend className="pb-1 text-sm font-bold">
-        {turns ? "The maker's turns, for this unit" : "The maker's tightening angle, when there is one"}
+        {turns
+          ? "The maker's turns, for this unit"
+          : "The maker's tightening angle, when there is one"}
       </legend>
       <div className="grid grid-cols-2 gap-2">
         <Text
@@ -71,7 +80,12 @@ export function RangeFields({ form, method }: { form: Form; method: "Z" | "A" })
           hint={turns ? "for example 1 1/4" : undefined}
         />
       </div>
-      <Text form={form} name="range_source" label="Where the figure comes from" hint="sheet, edition, page" />
+      <Text
+        form={form}
+        name="range_source"
+        label="Where the figure comes from"
+        hint="sheet, edition, page"
+      />
       {turns ? <SheetZeroRow form={form} /> : null}
     </fieldset>
   );
@@ -95,7 +109,9 @@ export function NutFields({ form }: { form: Form }) {
       label="Nut and lock at hand: inch nut, washer measured, tabs counted, lock plate"
     >
       <fieldset className="space-y-3">
-        <legend className="pb-1 text-sm font-bold">Nut and lock at hand (empty: as in the table)</legend>
+        <legend className="pb-1 text-sm font-bold">
+          Nut and lock at hand (empty: as in the table)
+        </legend>
         <ChoiceRow
           label="Family: nut, washer and sleeve are never mixed"
           value={draft.nut_family || "metric"}
@@ -110,7 +126,10 @@ export function NutFields({ form }: { form: Form }) {
           value={draft.lock || "table"}
           onChange={(lock) => form.change({ lock: lock === "table" ? "" : lock })}
           options={[
-            { value: "table", label: draft.housed_unit ? "lock plate, as usual here" : "as in the table" },
+            {
+              value: "table",
+              label: draft.housed_unit ? "lock plate, as usual here" : "as in the table",
+            },
             { value: "tab_washer", label: "tab washer" },
             { value: "lock_plate", label: "lock plate" },
             { value: "locking_clip", label: "locking clip" },
@@ -122,7 +141,12 @@ export function NutFields({ form }: { form: Form }) {
           <Text form={form} name="nut_slots" label="Slots" />
           <Text form={form} name="nut_tabs" label="Outer tabs or positions" />
           <Text form={form} name="nut_thread" label="Thread diameter" />
-          <Text form={form} name="washer_thickness" label="Washer thickness" hint="measured: 1.72 mm" />
+          <Text
+            form={form}
+            name="washer_thickness"
+            label="Washer thickness"
+            hint="measured: 1.72 mm"
+          />
         </div>
       </fieldset>
     </Seldom>

@@ -1,4 +1,6 @@
-/** What somebody typed beside what the chosen position has: neither is written over without a tap. */
+/**
+ * What somebody typed beside what the chosen position has: neither is written over without a tap.
+ */
 import { Button } from "../../ui";
 import type { Prefill } from "./use-prefill";
 

@@ -39,7 +39,12 @@ export function HydraulicFields({ form }: { form: Form }) {
     >
       <fieldset className="grid grid-cols-2 gap-2">
         <legend className="pb-1 text-sm font-bold">Hydraulic nut</legend>
-        <Text form={form} name="piston_area" label="Piston area" hint="marked on the nut: 9000 mm²" />
+        <Text
+          form={form}
+          name="piston_area"
+          label="Piston area"
+          hint="marked on the nut: 9000 mm²"
+        />
         <Text
           form={form}
           name="start_pressure"

@@ -1,4 +1,7 @@
-/** The end of every plan: why, who, what was wrong, and the button that opens the job; or it is kept half done. */
+/**
+ * The end of every plan: why, who, what was wrong, and the button that opens the job; or it is kept
+ * half done.
+ */
 import { Button, TextField } from "../../ui";
 import type { Opening } from "./use-opening";
 
@@ -46,7 +49,8 @@ export function OpenFields({ opening, why, spell = false, onKeep }: OpenFieldsPr
       ) : null}
       {away ? (
         <p role="alert" tabIndex={-1} className="border-2 border-oxide p-3">
-          No answer from the server. What you entered stays here; press again when the network is back.
+          No answer from the server. What you entered stays here; press again when the network is
+          back.
         </p>
       ) : null}
       <Button kind="main" type="submit" className="w-full text-lg" data-main>

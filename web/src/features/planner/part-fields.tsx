@@ -22,7 +22,8 @@ export function Text({
   label: string;
   hint?: string;
 }) {
-  const set = (value: string) => form.change({ [name]: value, meant: meantBut(form.draft.meant, name) });
+  const set = (value: string) =>
+    form.change({ [name]: value, meant: meantBut(form.draft.meant, name) });
   return (
     <TextField
       label={label}

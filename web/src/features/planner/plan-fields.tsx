@@ -31,7 +31,9 @@ export function Fields({ plan, small }: { plan: Filled; small: SmallPlan }) {
   const byHand = small.fields.some(
     (field) => field.seldom && matters(field, draft) && (draft[field.name] || at(field.name)),
   );
-  const shown = small.fields.filter((field) => matters(field, draft) && (!field.seldom || more || byHand));
+  const shown = small.fields.filter(
+    (field) => matters(field, draft) && (!field.seldom || more || byHand),
+  );
   // Another number is compared anew, whatever was meant before.
   const set = (name: string) => (value: string) =>
     change({ [name]: value, meant: meantBut(draft["meant"], name) });

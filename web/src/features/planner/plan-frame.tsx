@@ -1,4 +1,7 @@
-/** Every plan looks like this: what is asked on the left, what follows from it on the right; on a phone one below the other. */
+/**
+ * Every plan looks like this: what is asked on the left, what follows from it on the right; on a
+ * phone one below the other.
+ */
 import type { ReactNode } from "react";
 import { BlankSheets } from "./blank-sheets";
 

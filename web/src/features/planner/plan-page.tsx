@@ -29,11 +29,13 @@ export function PlanPage() {
     draft,
     change,
     problem: (name) =>
-      problem?.at(name) ?? (draft[name] || ASKED.includes(name) ? preview.problem?.at(name) : undefined),
+      problem?.at(name) ??
+      (draft[name] || ASKED.includes(name) ? preview.problem?.at(name) : undefined),
   };
   const worked = preview.method === "Z" ? draft.method : preview.method || draft.method;
   const method = draft.housed_unit ? "Z" : worked;
-  // While entries are missing the server says which: a gauge set is asked for only where the method gauges.
+  // While entries are missing the server says which: a gauge set is asked for only where the method
+  // gauges.
   const gauged = (method !== "Z" && method !== "A") || Boolean(preview.problem?.at("feeler_id"));
   return (
     <PlanFrame
@@ -69,7 +71,9 @@ export function PlanPage() {
       <BearingFields form={form} />
       <SeatFields form={form} materials={choices?.materials ?? []} />
       {gauged ? <SheetLine form={form} /> : null}
-      {!gauged && (method === "Z" || method === "A") ? <RangeFields form={form} method={method} /> : null}
+      {!gauged && (method === "Z" || method === "A") ? (
+        <RangeFields form={form} method={method} />
+      ) : null}
       {gauged ? (
         <GaugingFields
           form={{ ...form, draft: given }}

@@ -1,4 +1,7 @@
-/** Every bearing of a shaft in one job: which are covered, how each holds the shaft, and how much of the work the job takes in. */
+/**
+ * Every bearing of a shaft in one job: which are covered, how each holds the shaft, and how much of
+ * the work the job takes in.
+ */
 import type { Floats } from "../../api";
 import { Button, ChoiceRow, SelectField } from "../../ui";
 import { COVERS, type Covers } from "./covers";

@@ -1,11 +1,20 @@
-/** What decides: method, washer and card, each with its reason. Before the button; on a phone each is a line that opens. */
+/**
+ * What decides: method, washer and card, each with its reason. Before the button; on a phone each
+ * is a line that opens.
+ */
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { PlanSheet } from "../../api";
 import { ChoiceRow, figure, useSettings } from "../../ui";
 import type { Draft } from "./draft";
 
-export function Decide({ sheet, onChange }: { sheet: PlanSheet; onChange: (part: Partial<Draft>) => void }) {
+export function Decide({
+  sheet,
+  onChange,
+}: {
+  sheet: PlanSheet;
+  onChange: (part: Partial<Draft>) => void;
+}) {
   return (
     <section aria-label="What decides" className="space-y-2 border-l-4 border-mark pl-3">
       <Decision
@@ -25,7 +34,10 @@ export function Decide({ sheet, onChange }: { sheet: PlanSheet; onChange: (part:
         />
       </Decision>
       {sheet.plan.nut?.lock === "tab_washer" || !sheet.plan.nut ? (
-        <Decision name="Washer" chosen={sheet.washers.find(({ id }) => id === sheet.plan.washer)?.title}>
+        <Decision
+          name="Washer"
+          chosen={sheet.washers.find(({ id }) => id === sheet.plan.washer)?.title}
+        >
           <ChoiceRow
             label="Washer"
             column
@@ -40,7 +52,10 @@ export function Decide({ sheet, onChange }: { sheet: PlanSheet; onChange: (part:
         </Decision>
       ) : null}
       {sheet.cards.length > 0 ? (
-        <Decision name="Card" chosen={sheet.cards.find(({ card }) => card === sheet.plan.card)?.title}>
+        <Decision
+          name="Card"
+          chosen={sheet.cards.find(({ card }) => card === sheet.plan.card)?.title}
+        >
           <Cards sheet={sheet} onCard={(card) => onChange({ card })} />
         </Decision>
       ) : null}
@@ -49,7 +64,15 @@ export function Decide({ sheet, onChange }: { sheet: PlanSheet; onChange: (part:
 }
 
 /** One decision in a line, with what is chosen; open from the beginning where there is room. */
-function Decision({ name, chosen = "", children }: { name: string; chosen?: string; children: ReactNode }) {
+function Decision({
+  name,
+  chosen = "",
+  children,
+}: {
+  name: string;
+  chosen?: string;
+  children: ReactNode;
+}) {
   const [open, setOpen] = useState(() => window.matchMedia("(min-width: 64rem)").matches);
   return (
     <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>

@@ -1,4 +1,7 @@
-/** The plan sheet: methods and cards to choose, every way side by side, targets with their working, what to take along. */
+/**
+ * The plan sheet: methods and cards to choose, every way side by side, targets with their working,
+ * what to take along.
+ */
 import type { ReactNode } from "react";
 import type { Early, PlanSheet } from "../../api";
 import { BearingSection } from "../../drawing";
@@ -6,7 +9,11 @@ import { Figure, Say } from "../../ui";
 import { Prints } from "./sheet-prints";
 import { SideBySide } from "./side-by-side";
 
-export function SheetView(props: { sheet: PlanSheet | null; early: Early | null; printAddress: string }) {
+export function SheetView(props: {
+  sheet: PlanSheet | null;
+  early: Early | null;
+  printAddress: string;
+}) {
   const { sheet, early } = props;
   if (!sheet) return <NotYet early={early} />;
   return (
@@ -16,7 +23,8 @@ export function SheetView(props: { sheet: PlanSheet | null; early: Early | null;
           <h2 className="text-xl font-bold">{sheet.label}</h2>
           {sheet.tool ? (
             <p className="py-1">
-              Drive with: <b>{sheet.tool.tool}</b>. <span className="text-soft">{sheet.tool.reason}</span>
+              Drive with: <b>{sheet.tool.tool}</b>.{" "}
+              <span className="text-soft">{sheet.tool.reason}</span>
             </p>
           ) : null}
           {sheet.plan.findings.map((finding) => (
@@ -60,8 +68,9 @@ function NotYet({ early }: { early: Early | null }) {
       <div className="sheet h-fit p-6">
         <h2 className="text-lg font-bold">The targets appear here</h2>
         <p className="py-2 text-soft">
-          Choose a position, or give the number on the ring. Limits of the clearance group, reduction,
-          drive-up, nut angle and rim length appear with their sources as soon as each can be worked out.
+          Choose a position, or give the number on the ring. Limits of the clearance group,
+          reduction, drive-up, nut angle and rim length appear with their sources as soon as each
+          can be worked out.
         </p>
         {early ? <Missing early={early} /> : null}
       </div>

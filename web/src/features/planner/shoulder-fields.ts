@@ -1,7 +1,10 @@
 /** What the plan of a bearing on a cylindrical seat is asked. */
 import type { SmallField } from "./small-plans";
 
-/** Kinds whose end play or preload is set against another bearing; numbers of theirs are read by the server. */
+/**
+ * Kinds whose end play or preload is set against another bearing; numbers of theirs are read by the
+ * server.
+ */
 const SET_KINDS = ["angular_contact", "tapered_roller"];
 /** 70, 72, 73 with four digits, and tapered roller bearings with five. */
 export const isSet = (number: string, kind: string) =>
@@ -66,7 +69,12 @@ export const SHOULDER_FIELDS: SmallField[] = [
     hint: "drawing or sheet, page",
     only: (given) => Boolean(given.setting),
   },
-  { name: "nut_torque", label: "Lock nut, maker's torque", hint: "95 N·m", when: { held_by: "lock_nut" } },
+  {
+    name: "nut_torque",
+    label: "Lock nut, maker's torque",
+    hint: "95 N·m",
+    when: { held_by: "lock_nut" },
+  },
   {
     name: "nut_source",
     label: "Where the nut's torque comes from",
@@ -104,7 +112,12 @@ export const SHOULDER_FIELDS: SmallField[] = [
     hint: "its paint; its seals; its alloy, by the drawing",
     only: (given) => inHub(given) && Boolean(given.hub_limit),
   },
-  { name: "limit", label: "Limit by the maker's sheet", hint: "empty: the usual limit", seldom: true },
+  {
+    name: "limit",
+    label: "Limit by the maker's sheet",
+    hint: "empty: the usual limit",
+    seldom: true,
+  },
   {
     name: "closure",
     label: "Seals",

@@ -3,7 +3,10 @@ import type { PlanSheet } from "../../api";
 import { WaysChart } from "../../charts";
 import { Say, clearance, length, useSettings, type Units } from "../../ui";
 
-/** What every method and card would give for this bearing, for a clearance in the middle of its group. */
+/**
+ * What every method and card would give for this bearing, for a clearance in the middle of its
+ * group.
+ */
 export function SideBySide({ sheet }: { sheet: PlanSheet }) {
   const { units } = useSettings();
   const { comparison } = sheet;
@@ -13,10 +16,15 @@ export function SideBySide({ sheet }: { sheet: PlanSheet }) {
         Every way side by side
       </h3>
       <p className="pb-2 text-sm text-soft">
-        For an unmounted clearance of {clearance(comparison.initial_um, units)}, the middle of the group. What
-        a way does not say itself is computed from what it says.
+        For an unmounted clearance of {clearance(comparison.initial_um, units)}, the middle of the
+        group. What a way does not say itself is computed from what it says.
       </p>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Ways drawn side by side">
+      <div
+        className="overflow-x-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="Ways drawn side by side"
+      >
         <WaysChart comparison={comparison} />
       </div>
       {comparison.disagreements.map((text) => (
@@ -55,7 +63,11 @@ export function SideBySide({ sheet }: { sheet: PlanSheet }) {
                   own={way.own === "drive-up"}
                   show={(mm) => length(mm, units, 2)}
                 />
-                <Range span={way.angle_deg} own={way.own === "turns"} show={(deg) => `${deg.toFixed(0)}°`} />
+                <Range
+                  span={way.angle_deg}
+                  own={way.own === "turns"}
+                  show={(deg) => `${deg.toFixed(0)}°`}
+                />
                 <Range span={way.residual_um} own={false} show={(um) => clearance(um, units)} />
               </tr>
             ))}

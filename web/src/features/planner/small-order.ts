@@ -1,4 +1,7 @@
-/** What a short plan comes to: the bearings of its order, and the form in which it is kept half done. */
+/**
+ * What a short plan comes to: the bearings of its order, and the form in which it is kept half
+ * done.
+ */
 import type { Floats } from "../../api";
 import type { Covers } from "./covers";
 import { emptyOf, type Given, type SmallPlan } from "./small-plans";
@@ -6,7 +9,10 @@ import type { Where, ofBearing } from "./where";
 
 type Place = ReturnType<typeof ofBearing>;
 
-/** The bearings of the order: one, or both of a shaft, each by its plan or both by one, of which one holds it. */
+/**
+ * The bearings of the order: one, or both of a shaft, each by its plan or both by one, of which one
+ * holds it.
+ */
 export function bearingsOf(
   plan: SmallPlan,
   [draft, own]: [Given, Given | null],
@@ -16,7 +22,10 @@ export function bearingsOf(
   const one = { ...first, [plan.order]: draft, ...(floats ? { floats } : {}) };
   if (!second) return [one];
   const other = floats === "held" ? (plan.floating ?? "in_the_housing") : "held";
-  return [one, { ...one, ...second, [plan.order]: own ?? draft, ...(floats ? { floats: other } : {}) }];
+  return [
+    one,
+    { ...one, ...second, [plan.order]: own ?? draft, ...(floats ? { floats: other } : {}) },
+  ];
 }
 
 /** Everything that was said so far. */
@@ -29,7 +38,9 @@ export interface Said {
   otherId: string;
 }
 
-/** As it is kept: every entry by name, those of the other plan and what is no entry behind a sign. */
+/**
+ * As it is kept: every entry by name, those of the other plan and what is no entry behind a sign.
+ */
 export const formOf = ({
   draft,
   otherDraft,
@@ -45,7 +56,9 @@ export const formOf = ({
   "@covers": covers,
   "@floats": floats,
   "@other": otherId,
-  ...Object.fromEntries(Object.entries(otherDraft ?? {}).map(([name, value]) => [`@own.${name}`, value])),
+  ...Object.fromEntries(
+    Object.entries(otherDraft ?? {}).map(([name, value]) => [`@own.${name}`, value]),
+  ),
 });
 
 /** And back; a name that this plan does not have is left. */

@@ -1,4 +1,7 @@
-/** A short plan: what is asked on the left, every target on the right, before the walk to the machine. */
+/**
+ * A short plan: what is asked on the left, every target on the right, before the walk to the
+ * machine.
+ */
 import { Figure } from "../../ui";
 import { CARTRIDGE } from "./cartridge-plan";
 import { FITTED } from "./fitted-plan";
@@ -49,7 +52,9 @@ function SmallPlanPage({ small }: { small: SmallPlan }) {
       <Along plan={plan} small={small} />
       <Fields plan={plan} small={small} />
       <OwnPlan plan={plan} small={small} />
-      {small.order === "unit" ? <LockWays draft={draft} onTake={(lock) => plan.change({ lock })} /> : null}
+      {small.order === "unit" ? (
+        <LockWays draft={draft} onTake={(lock) => plan.change({ lock })} />
+      ) : null}
       <SmallCovers plan={plan} small={small} />
       <OpenFields opening={opening} spell={plan.otherId !== ""} onKeep={() => void plan.keep()} />
     </PlanFrame>

@@ -1,5 +1,11 @@
 /** Plans that are a short list of entries: a bearing on a cylindrical seat, a cam follower. */
-import { previewFollower, previewShoulder, type Floats, type PlantPosition, type Result } from "../../api";
+import {
+  previewFollower,
+  previewShoulder,
+  type Floats,
+  type PlantPosition,
+  type Result,
+} from "../../api";
 
 import { COVERS, type Covers } from "./covers";
 import { SHOULDER_FIELDS } from "./shoulder-fields";
@@ -42,8 +48,15 @@ export interface SmallPlan {
   /** How the one that does not hold the shaft floats. */
   floating?: Floats;
   /** What opens the job, where that is more than one plan for each bearing. */
-  order_of?: (given: Given, floats: Floats | "", places: { position_id: string; name?: string }[]) => object;
-  /** What a position of the plant fills in; `held`: whether its bearing holds the shaft, null where nobody knows. */
+  order_of?: (
+    given: Given,
+    floats: Floats | "",
+    places: { position_id: string; name?: string }[],
+  ) => object;
+  /**
+   * What a position of the plant fills in; `held`: whether its bearing holds the shaft, null where
+   * nobody knows.
+   */
   fill?: (position: PlantPosition, held: boolean | null) => Given;
   /** What the server calls an entry. */
   names?: (name: string, floats: Floats | "") => string[];
@@ -54,7 +67,10 @@ export interface SmallPlan {
 }
 
 /** The mounting alone, or every stage and its parts. */
-export const mountedHere = () => [{ value: "mounting" as Covers, label: "seat and mounting" }, ...COVERS];
+export const mountedHere = () => [
+  { value: "mounting" as Covers, label: "seat and mounting" },
+  ...COVERS,
+];
 
 /** Whether an entry matters for what was given. */
 export const matters = ({ when, unless, only }: SmallField, given: Given) =>
@@ -69,7 +85,8 @@ export const SHOULDER: SmallPlan = {
   order: "shoulder",
   covers: mountedHere,
   title: "Plan a bearing on a cylindrical seat",
-  teach: "The number on the ring, the seat's class, and what holds it: then fit, force and heat stand here.",
+  teach:
+    "The number on the ring, the seat's class, and what holds it: then fit, force and heat stand here.",
   more: "Size by hand, seals, limit by a sheet …",
   fields: SHOULDER_FIELDS,
   begins: ["designation", "bore"],

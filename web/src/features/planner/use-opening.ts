@@ -1,4 +1,7 @@
-/** Opening a job from a plan: who, once only, what was refused and where; and the plan kept half done. */
+/**
+ * Opening a job from a plan: who, once only, what was refused and where; and the plan kept half
+ * done.
+ */
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
@@ -23,7 +26,8 @@ export function useOpening(kind: Kind) {
   const [problem, setProblem] = useState<ProblemError | null>(null);
   const [away, setAway] = useState(false);
   const [kept, setKept] = useState("");
-  // The same id for every try of this page: pressed twice, or sent twice by a bad network, it is one job.
+  // The same id for every try of this page: pressed twice, or sent twice by a bad network, it is
+  // one job.
   const [jobId] = useState(newId);
   const [half, setHalf] = useState(() => ({ id: newId(), edition: 0 }));
 
@@ -58,7 +62,12 @@ export function useOpening(kind: Kind) {
     });
   const keep = (about: string, typed: Record<string, string>) =>
     tried(async () => {
-      const plan = { work: kind, about, form: { ...typed, "@title": title }, actor: settings.actor };
+      const plan = {
+        work: kind,
+        about,
+        form: { ...typed, "@title": title },
+        actor: settings.actor,
+      };
       const made = await keepHalfPlan(half.id, { ...plan, edition: half.edition });
       setKept(
         made.id === half.id

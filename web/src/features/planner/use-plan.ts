@@ -1,4 +1,7 @@
-/** What is being planned: one bearing, or every bearing of a shaft, and the job that is opened with it. */
+/**
+ * What is being planned: one bearing, or every bearing of a shaft, and the job that is opened with
+ * it.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
@@ -48,7 +51,8 @@ export function usePlan() {
   const given = withSet(draft);
   const shaft = useShaft({ choices: choices.data, where, setWhere, draft, setDraft, setCovers });
 
-  // Changing the plan of a job, or going on with a half-done one, begins with what was given for it.
+  // Changing the plan of a job, or going on with a half-done one, begins with what was given for
+  // it.
   useEffect(() => {
     if (revised)
       void getFigures(revised, at ? `?at=${at}` : "").then((place) => {
@@ -57,7 +61,10 @@ export function usePlan() {
       });
     else if (half)
       void getHalfPlan(half).then(({ id, edition, form }) => {
-        setDraft({ ...EMPTY, ...Object.fromEntries(Object.entries(form).filter(([name]) => name in EMPTY)) });
+        setDraft({
+          ...EMPTY,
+          ...Object.fromEntries(Object.entries(form).filter(([name]) => name in EMPTY)),
+        });
         setWhere({
           positionId: form["@position"] ?? "",
           machine: form["@machine"] ?? "",
@@ -115,7 +122,18 @@ export function usePlan() {
   };
 
   return {
-    ...{ opening, choices: choices.data, revised, half, reason, setReason, draft, setDraft, change, given },
+    ...{
+      opening,
+      choices: choices.data,
+      revised,
+      half,
+      reason,
+      setReason,
+      draft,
+      setDraft,
+      change,
+      given,
+    },
     ...{ where, changeWhere, prefill, covers, setCovers, last, setLast, shaft, open, keep },
   };
 }

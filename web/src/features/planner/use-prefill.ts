@@ -1,10 +1,15 @@
-/** What a position fills into a form: only what is empty or came from a position before. What was typed is asked about. */
+/**
+ * What a position fills into a form: only what is empty or came from a position before. What was
+ * typed is asked about.
+ */
 import { useState } from "react";
 
 type Given = Record<string, string>;
 
 export interface Prefill {
-  /** What the position has where somebody typed something else; null while nothing is to be asked. */
+  /**
+   * What the position has where somebody typed something else; null while nothing is to be asked.
+   */
   offer: Given | null;
   /** What was typed in those entries. */
   typed: Given;
@@ -22,7 +27,9 @@ export function usePrefill(draft: Given, change: (part: Given) => void): Prefill
     setTaken(part);
     setOffer(null);
   };
-  const typed = Object.fromEntries(Object.keys(offer ?? {}).map((name) => [name, draft[name] ?? ""]));
+  const typed = Object.fromEntries(
+    Object.keys(offer ?? {}).map((name) => [name, draft[name] ?? ""]),
+  );
   return {
     offer,
     typed,

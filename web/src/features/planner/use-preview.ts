@@ -9,12 +9,20 @@ export interface Preview {
   sheet: PlanSheet | null;
   early: Early | null;
   problem: ProblemError | null;
-  /** The method of the last plan that could be worked out: its fields stay while one of them is still missing. */
+  /**
+   * The method of the last plan that could be worked out: its fields stay while one of them is
+   * still missing.
+   */
   method: string;
 }
 
 export function usePreview(draft: Draft): Preview {
-  const [state, setState] = useState<Preview>({ sheet: null, early: null, problem: null, method: "" });
+  const [state, setState] = useState<Preview>({
+    sheet: null,
+    early: null,
+    problem: null,
+    method: "",
+  });
   const asked = useRef(0);
   useEffect(() => {
     if (!draft.designation && !draft.bore) return;
@@ -26,7 +34,8 @@ export function usePreview(draft: Draft): Preview {
           setState({ sheet, early: null, problem: null, method: sheet.plan.method }),
         async (error: unknown) => {
           // Not complete yet: what is known so far stands there all the same.
-          const known = error instanceof ProblemError ? await earlyPlan(draft).catch(() => null) : null;
+          const known =
+            error instanceof ProblemError ? await earlyPlan(draft).catch(() => null) : null;
           if (mine !== asked.current) return;
           setState((before) => ({
             ...before,

@@ -1,4 +1,7 @@
-/** The other bearings of the shaft in the same job: each with its own entries; the form shows one of them. */
+/**
+ * The other bearings of the shaft in the same job: each with its own entries; the form shows one of
+ * them.
+ */
 import { useState, type Dispatch, type SetStateAction } from "react";
 import type { Choices, Floats } from "../../api";
 import type { Covers } from "./covers";
@@ -29,7 +32,8 @@ export function useShaft(plan: {
 
   const usual = (id: string): Planned => {
     const place = positionOf(choices, id);
-    const held = place?.fixed === true ? "held" : place?.fixed === false ? "in_its_seat" : "unknown";
+    const held =
+      place?.fixed === true ? "held" : place?.fixed === false ? "in_its_seat" : "unknown";
     const from = { designation: place?.number ?? "", shaft: place?.shaft ?? "" };
     return {
       id,

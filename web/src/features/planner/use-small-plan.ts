@@ -32,7 +32,8 @@ export function useSmallPlan(plan: SmallPlan) {
   const [where, setWhere] = useState<Where>(NOWHERE);
   const [covers, setCovers] = useState<Covers>(() => plan.covers({})[0]?.value ?? "mounting");
   const [floats, setFloats] = useState<Floats | "">("");
-  // The other bearing of the same job: its position, or where it is not in the plant yet, which one it is.
+  // The other bearing of the same job: its position, or where it is not in the plant yet, which one
+  // it is.
   const [otherId, setOtherId] = useState("");
   // Its own plan, where it is another one.
   const [otherDraft, setOtherDraft] = useState<Given | null>(null);
@@ -71,7 +72,8 @@ export function useSmallPlan(plan: SmallPlan) {
     setOtherId("");
     const position = positionOf(choices.data, inPlant(next));
     const held = heldAt(position);
-    if (plan.pair) setFloats(held === null ? "" : held ? "held" : (plan.floating ?? "in_the_housing"));
+    if (plan.pair)
+      setFloats(held === null ? "" : held ? "held" : (plan.floating ?? "in_the_housing"));
     prefill.propose(fills(position, held));
   };
   const chooseOther = (id: string) => {
@@ -96,12 +98,16 @@ export function useSmallPlan(plan: SmallPlan) {
     const place = notInPlant(where)
       ? [where.machine, where.name]
       : [positionOf(choices.data, where.positionId)?.name];
-    const about = [...place, plan.begins.map((name) => draft[name]).find(Boolean)].filter(Boolean).join(", ");
+    const about = [...place, plan.begins.map((name) => draft[name]).find(Boolean)]
+      .filter(Boolean)
+      .join(", ");
     return opening.keep(about, formOf({ draft, otherDraft, where, covers, floats, otherId }));
   };
   // While typing, only what was typed is said to be wrong; on opening, everything that is missing.
   const at = (name: string) => {
-    const names = plan.names?.(name, floats) ?? [otherDraft && otherId ? `bearings.0.${name}` : name];
+    const names = plan.names?.(name, floats) ?? [
+      otherDraft && otherId ? `bearings.0.${name}` : name,
+    ];
     return (
       names.map((one) => opening.problem?.at(one)).find(Boolean) ??
       (draft[name] ? names.map((one) => early?.at(one)).find(Boolean) : undefined)
@@ -126,7 +132,9 @@ export function useSmallPlan(plan: SmallPlan) {
       opening.mended("floats");
     },
     others:
-      machineOf(choices.data, where.positionId)?.positions.filter(({ id }) => id !== where.positionId) ?? [],
+      machineOf(choices.data, where.positionId)?.positions.filter(
+        ({ id }) => id !== where.positionId,
+      ) ?? [],
     /** The other one by its own plan; null while it goes by this one. */
     other:
       otherId && !plan.order_of && otherDraft

@@ -1,4 +1,7 @@
-/** Machine and position: asked alike for every kind of plan. What cannot take this kind is not offered. */
+/**
+ * Machine and position: asked alike for every kind of plan. What cannot take this kind is not
+ * offered.
+ */
 import type { Choices, Kind, ProblemField } from "../../api";
 import { SelectField, TextField } from "../../ui";
 import { NotAsListed } from "./not-as-listed";
@@ -18,7 +21,16 @@ export interface WhereFieldProps {
   fixed?: boolean;
 }
 
-export function WhereField({ kind, choices, where, onChange, at, planned, prefill, fixed }: WhereFieldProps) {
+export function WhereField({
+  kind,
+  choices,
+  where,
+  onChange,
+  at,
+  planned,
+  prefill,
+  fixed,
+}: WhereFieldProps) {
   const { machines, others } = offered(choices, kind);
   return (
     <>
@@ -29,7 +41,9 @@ export function WhereField({ kind, choices, where, onChange, at, planned, prefil
         onChange={(event) => onChange({ positionId: event.target.value })}
         problem={at("position_id")}
         hint={
-          others > 0 ? `${others} positions with other kinds of bearing are not offered here.` : undefined
+          others > 0
+            ? `${others} positions with other kinds of bearing are not offered here.`
+            : undefined
         }
       >
         <option value="">Choose …</option>

@@ -1,4 +1,7 @@
-/** Where a job is: at a position of the plant that can take its kind, or at a machine that is not in the plant yet. */
+/**
+ * Where a job is: at a position of the plant that can take its kind, or at a machine that is not in
+ * the plant yet.
+ */
 import type { Choices, Kind, PlantPosition } from "../../api";
 
 export interface Where {
@@ -21,14 +24,20 @@ export const ofMachine = (where: Where) => (notInPlant(where) ? { machine: where
 export const ofBearing = (where: Where) =>
   notInPlant(where) ? { position_id: "", name: where.name } : { position_id: where.positionId };
 
-/** Whether a position can take a kind of plan; where the list says nothing of it, every kind can be meant. */
+/**
+ * Whether a position can take a kind of plan; where the list says nothing of it, every kind can be
+ * meant.
+ */
 export const takes = (position: PlantPosition, kind: Kind) => position.works.includes(kind);
 
 /** The plant with the positions that can take a kind, and how many others there are. */
 export function offered(choices: Choices | undefined, kind: Kind) {
   const machines = choices?.machines ?? [];
   const left = machines
-    .map((one) => ({ ...one, positions: one.positions.filter((position) => takes(position, kind)) }))
+    .map((one) => ({
+      ...one,
+      positions: one.positions.filter((position) => takes(position, kind)),
+    }))
     .filter(({ positions }) => positions.length > 0);
   const count = (of: { positions: unknown[] }[]) =>
     of.reduce((sum, { positions }) => sum + positions.length, 0);

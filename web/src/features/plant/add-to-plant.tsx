@@ -1,4 +1,7 @@
-/** The plant grows here: a machine, a position of it, a person. What is refused stands at its field, and nothing typed is lost. */
+/**
+ * The plant grows here: a machine, a position of it, a person. What is refused stands at its field,
+ * and nothing typed is lost.
+ */
 import { Button, ChoiceRow, TextField } from "../../ui";
 import { useAdd } from "./use-add";
 
@@ -52,7 +55,11 @@ export function AddPosition({ machine, name }: { machine: string; name: string }
       >
         <TextField label="Position" placeholder="drive end" {...field("name")} />
         <TextField label="Number on the ring (blank: not known)" {...field("bearing")} />
-        <TextField label="Shaft (blank: not known)" placeholder="80 mm, 2 15/16 in" {...field("shaft")} />
+        <TextField
+          label="Shaft (blank: not known)"
+          placeholder="80 mm, 2 15/16 in"
+          {...field("shaft")}
+        />
         <div className="sm:col-span-2">
           <ChoiceRow
             label="Along the shaft it is"

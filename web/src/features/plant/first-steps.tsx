@@ -1,7 +1,12 @@
 /** Where nothing is in yet: what is still missing before a mounting can be planned. */
 import { Link } from "react-router";
 
-export function FirstSteps(props: { people: number; machines: number; positions: number; sets: number }) {
+export function FirstSteps(props: {
+  people: number;
+  machines: number;
+  positions: number;
+  sets: number;
+}) {
   const steps = [
     {
       done: props.people > 0,
@@ -10,8 +15,16 @@ export function FirstSteps(props: { people: number; machines: number; positions:
       where: "People",
     },
     { done: props.machines > 0, words: "A machine, with the part of the site where it stands." },
-    { done: props.positions > 0, words: "A position of it: which bearing, and what is known of it." },
-    { done: props.sets > 0, words: "A feeler set, as it is marked.", to: "/crib", where: "Tool crib" },
+    {
+      done: props.positions > 0,
+      words: "A position of it: which bearing, and what is known of it.",
+    },
+    {
+      done: props.sets > 0,
+      words: "A feeler set, as it is marked.",
+      to: "/crib",
+      where: "Tool crib",
+    },
   ];
   if (steps.every(({ done }) => done)) return null;
   return (

@@ -7,14 +7,29 @@ import { Button, useSettings } from "../../ui";
 type Open = (id: string, actor: string) => Promise<{ id: string }>;
 
 export const IntoRounds = ({ position }: { position: string }) => (
-  <OpenJob main words="Put it into the rounds" open={(id, actor) => openKeeping(id, actor, [position])} />
+  <OpenJob
+    main
+    words="Put it into the rounds"
+    open={(id, actor) => openKeeping(id, actor, [position])}
+  />
 );
 
 export const LargeSeal = ({ position }: { position: string }) => (
-  <OpenJob words="Put a large shaft seal in here" open={(id, actor) => openSeal(id, actor, position)} />
+  <OpenJob
+    words="Put a large shaft seal in here"
+    open={(id, actor) => openSeal(id, actor, position)}
+  />
 );
 
-function OpenJob({ words, open: opening, main = false }: { words: string; open: Open; main?: boolean }) {
+function OpenJob({
+  words,
+  open: opening,
+  main = false,
+}: {
+  words: string;
+  open: Open;
+  main?: boolean;
+}) {
   const { actor } = useSettings();
   const navigate = useNavigate();
   const [problem, setProblem] = useState("");

@@ -1,4 +1,7 @@
-/** The shafts of a machine: where each bearing lies along it, and what else is on it. What is drawn and lined up later follows from this. */
+/**
+ * The shafts of a machine: where each bearing lies along it, and what else is on it. What is drawn
+ * and lined up later follows from this.
+ */
 import { useState } from "react";
 import type { PlantMachine } from "../../api";
 import { Button } from "../../ui";
@@ -23,7 +26,11 @@ export function MachineShafts({ machine }: { machine: PlantMachine }) {
                   .join(", ")}
               </span>
             </p>
-            <Button kind="quiet" aria-expanded={open === shaft.id} onClick={() => setOpen(shaft.id)}>
+            <Button
+              kind="quiet"
+              aria-expanded={open === shaft.id}
+              onClick={() => setOpen(shaft.id)}
+            >
               Change<span className="sr-only"> the {shaft.name}</span>
             </Button>
           </div>

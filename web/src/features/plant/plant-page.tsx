@@ -68,7 +68,9 @@ export function PlantPage() {
             <h2 id="people-here" className="pb-2 text-lg font-bold">
               People
             </h2>
-            <p className="pb-2">{plant.data.people.join(", ") || "Nobody yet: the log names everybody."}</p>
+            <p className="pb-2">
+              {plant.data.people.join(", ") || "Nobody yet: the log names everybody."}
+            </p>
             <Link to="/people" className="inline-flex min-h-11 items-center text-dye underline">
               Let people in, say what they may do
             </Link>

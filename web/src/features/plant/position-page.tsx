@@ -1,4 +1,7 @@
-/** A bearing position over the years: what is due, what was done, how warm it ran, which jobs it has seen. */
+/**
+ * A bearing position over the years: what is due, what was done, how warm it ran, which jobs it has
+ * seen.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import { AwayError, getPosition, type PositionView } from "../../api";
@@ -43,7 +46,10 @@ function Due({ position }: { position: PositionView }) {
   if (position.due.length === 0)
     return (
       <section className="sheet space-y-3 p-4" aria-label="What is due">
-        <p>Nothing is due here yet. A job at this bearing puts it into the rounds, under Keep; or now:</p>
+        <p>
+          Nothing is due here yet. A job at this bearing puts it into the rounds, under Keep; or
+          now:
+        </p>
         <IntoRounds position={position.id} />
       </section>
     );
@@ -53,7 +59,10 @@ function Due({ position }: { position: PositionView }) {
       <p>{position.kept}</p>
       <ul>
         {position.due.map((due) => (
-          <li key={due.kind} className="flex flex-wrap justify-between gap-x-6 border-t border-rule py-2">
+          <li
+            key={due.kind}
+            className="flex flex-wrap justify-between gap-x-6 border-t border-rule py-2"
+          >
             <span>{due.words}</span>
             <b className={due.late ? "figures text-oxide" : "figures"}>
               {due.late ? "▲ late: " : ""}

@@ -2,12 +2,11 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
 import { ProblemError, send, type PlantMachine } from "../../api";
-import { Button, SelectField, TextField, focusWrong } from "../../ui";
+import { Button, TextField, focusWrong } from "../../ui";
+import { ShaftPart, type Part } from "./shaft-part";
 
 type Shaft = PlantMachine["shafts"][number];
-type Part = { name: string; kind: string; at: string; width: string; diameter: string };
 
-const KINDS = ["coupling", "pulley", "gear", "rotor", "step"];
 const NO_PART: Part = { name: "", kind: "coupling", at: "", width: "", diameter: "" };
 const mm = (value: number) => `${Number(value.toFixed(3))} mm`;
 const partOf = (part: Shaft["parts"][number]): Part => ({
@@ -15,7 +14,11 @@ const partOf = (part: Shaft["parts"][number]): Part => ({
   ...{ width: mm(part.width_mm), diameter: mm(part.diameter_mm) },
 });
 
-export function ShaftForm(props: { machine: PlantMachine; shaft: Shaft | null; onDone: () => void }) {
+export function ShaftForm(props: {
+  machine: PlantMachine;
+  shaft: Shaft | null;
+  onDone: () => void;
+}) {
   const { machine, shaft, onDone } = props;
   const queries = useQueryClient();
   const [texts, setTexts] = useState({
@@ -30,7 +33,9 @@ export function ShaftForm(props: { machine: PlantMachine; shaft: Shaft | null; o
   const [problem, setProblem] = useState<ProblemError | null>(null);
   const [away, setAway] = useState(false);
   const elsewhere = new Set(
-    machine.shafts.filter((one) => one.id !== shaft?.id).flatMap((one) => Object.keys(one.bearings)),
+    machine.shafts
+      .filter((one) => one.id !== shaft?.id)
+      .flatMap((one) => Object.keys(one.bearings)),
   );
   const mended = (name: string) => setProblem((before) => before?.without([name]) ?? null);
   const keep = async (event: FormEvent<HTMLFormElement>) => {
@@ -98,35 +103,13 @@ export function ShaftForm(props: { machine: PlantMachine; shaft: Shaft | null; o
           ))}
       </fieldset>
       {parts.map((part, i) => (
-        <fieldset key={i} className="grid gap-2 border-l-4 border-rule pl-3 sm:grid-cols-5">
-          <legend className="sr-only">Part {i + 1} on the shaft</legend>
-          <TextField
-            label="On it"
-            placeholder="sheave"
-            value={part.name}
-            problem={problem?.at(`parts.${i}.name`)}
-            onChange={(event) => setPart(i, { name: event.target.value })}
-          />
-          <SelectField
-            label="Drawn as"
-            value={part.kind}
-            problem={problem?.at(`parts.${i}.kind`)}
-            onChange={(event) => setPart(i, { kind: event.target.value })}
-          >
-            {KINDS.map((kind) => (
-              <option key={kind}>{kind}</option>
-            ))}
-          </SelectField>
-          {(["at", "width", "diameter"] as const).map((name) => (
-            <TextField
-              key={name}
-              label={{ at: "Its middle at", width: "Width", diameter: "Diameter" }[name]}
-              value={part[name]}
-              problem={problem?.at(`parts.${i}.${name}`)}
-              onChange={(event) => setPart(i, { [name]: event.target.value })}
-            />
-          ))}
-        </fieldset>
+        <ShaftPart
+          key={i}
+          number={i + 1}
+          part={part}
+          problem={(name) => problem?.at(`parts.${i}.${name}`)}
+          onPart={(changed) => setPart(i, changed)}
+        />
       ))}
       <Button kind="quiet" onClick={() => setParts((now) => [...now, NO_PART])}>
         Something else on it: coupling, pulley, gear …

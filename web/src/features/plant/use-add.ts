@@ -1,4 +1,7 @@
-/** A small form that adds one thing: what was typed, what was refused, and empty again once it is taken. */
+/**
+ * A small form that adds one thing: what was typed, what was refused, and empty again once it is
+ * taken.
+ */
 import { useQueryClient } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
 import { ProblemError, send } from "../../api";
@@ -17,7 +20,9 @@ export function useAdd(address: string, blank: Record<string, string>) {
       await send(address, texts);
       setTexts(blank);
       setProblem(null);
-      await Promise.all(["choices", "people"].map((key) => queries.invalidateQueries({ queryKey: [key] })));
+      await Promise.all(
+        ["choices", "people"].map((key) => queries.invalidateQueries({ queryKey: [key] })),
+      );
       form.querySelector("input")?.focus();
     } catch (error) {
       setProblem(
@@ -37,5 +42,12 @@ export function useAdd(address: string, blank: Record<string, string>) {
       setTexts((now) => ({ ...now, [name]: event.target.value })),
   });
   const set = (name: string) => (value: string) => setTexts((now) => ({ ...now, [name]: value }));
-  return { add, field, set, texts, busy, away: problem && problem.fields.length === 0 ? problem.detail : "" };
+  return {
+    add,
+    field,
+    set,
+    texts,
+    busy,
+    away: problem && problem.fields.length === 0 ? problem.detail : "",
+  };
 }

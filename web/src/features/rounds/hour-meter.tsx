@@ -1,4 +1,7 @@
-/** The hour meter of a machine, with what it showed last; a new one says what the old one showed last. */
+/**
+ * The hour meter of a machine, with what it showed last; a new one says what the old one showed
+ * last.
+ */
 import type { ComponentProps } from "react";
 import { TextField } from "../../ui";
 import type { StopNow } from "./use-walk";
@@ -17,7 +20,9 @@ export function HourMeter({ stop, meter, old }: { stop: StopNow; meter: Field; o
       />
       {meter_h === null ? null : (
         <details open={old.value !== ""}>
-          <summary className="min-h-12 cursor-pointer py-3 font-bold">The hour meter was replaced</summary>
+          <summary className="min-h-12 cursor-pointer py-3 font-bold">
+            The hour meter was replaced
+          </summary>
           <TextField
             label="The old one showed last"
             inputMode="numeric"

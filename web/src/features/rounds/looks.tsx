@@ -1,7 +1,13 @@
-/** What is looked at: all in order until something is tapped; what is not in order is said in words. */
+/**
+ * What is looked at: all in order until something is tapped; what is not in order is said in words.
+ */
 import { Button } from "../../ui";
 
-export function Looks(props: { looks: string[]; found: string[]; onFound: (found: string[]) => void }) {
+export function Looks(props: {
+  looks: string[];
+  found: string[];
+  onFound: (found: string[]) => void;
+}) {
   const { looks, found, onFound } = props;
   return (
     <fieldset className="space-y-2">

@@ -32,7 +32,11 @@ export function MoveStop(props: {
         void move();
       }}
     >
-      <SelectField label="To the week of" value={to} onChange={(event) => setTo(event.target.value)}>
+      <SelectField
+        label="To the week of"
+        value={to}
+        onChange={(event) => setTo(event.target.value)}
+      >
         <option value="">choose a week</option>
         {weeks
           .filter(({ week }) => week !== stop.week)

@@ -1,4 +1,7 @@
-/** The labyrinth seals of a stop: strokes through their own fitting, and whether grease shows all round. */
+/**
+ * The labyrinth seals of a stop: strokes through their own fitting, and whether grease shows all
+ * round.
+ */
 import type { ComponentProps } from "react";
 import { choicesOf } from "../../api";
 import { ChoiceRow, TextField } from "../../ui";

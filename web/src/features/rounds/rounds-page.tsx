@@ -1,14 +1,23 @@
-/** What is due over the plant: weeks with their load by crew, the stops of a week, a round opened from them, a calendar. */
+/**
+ * What is due over the plant: weeks with their load by crew, the stops of a week, a round opened
+ * from them, a calendar.
+ */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { ProblemError, getRounds, newId, openRound, type Rounds, type RoundsAsked } from "../../api";
+import {
+  ProblemError,
+  getRounds,
+  newId,
+  openRound,
+  type Rounds,
+  type RoundsAsked,
+} from "../../api";
 import { Button, ChoiceRow, useSettings } from "../../ui";
 import { Calendar } from "./calendar";
+import { Flags } from "./flags";
 import { StopTable } from "./stop-table";
 import { WeekChoice, Weeks } from "./weeks";
-
-type Only = NonNullable<RoundsAsked["only"]>;
 
 export function RoundsPage() {
   const [asked, setAsked] = useState<RoundsAsked>({ week: 0, route: "", crew: "", only: "" });
@@ -34,8 +43,8 @@ export function RoundsPage() {
       ) : null}
       {found && found.routes.length === 0 ? (
         <p className="sheet p-5">
-          Nothing is due yet. A bearing comes into the rounds at the end of its job, under Aftercare: how it
-          is greased again, and how often it is looked at.
+          Nothing is due yet. A bearing comes into the rounds at the end of its job, under
+          Aftercare: how it is greased again, and how often it is looked at.
         </p>
       ) : null}
       {found && found.routes.length > 0 ? (
@@ -78,32 +87,15 @@ export function RoundsPage() {
   );
 }
 
-function Flags({ found, only, onOnly }: { found: Rounds; only: Only; onOnly: (only: Only) => void }) {
-  const flags: { value: Only; words: string; count: number }[] = [
-    { value: "late", words: "late", count: found.late },
-    { value: "over", words: "got too much grease", count: found.over },
-  ];
-  return (
-    <div className="flex flex-wrap gap-3" role="group" aria-label="What stands out">
-      {flags.map(({ value, words, count }) => (
-        <Button
-          key={value}
-          kind={count > 0 && value === "late" ? "stop" : "plain"}
-          aria-pressed={only === value}
-          onClick={() => onOnly(only === value ? "" : value)}
-        >
-          {count > 0 ? "▲ " : ""}
-          {count} {words}
-        </Button>
-      ))}
-      {found.undated > 0 ? (
-        <p className="self-center text-soft">{found.undated} without a day: hours a day not known</p>
-      ) : null}
-    </div>
-  );
-}
-
-function Open({ asked, left, found }: { asked: RoundsAsked; left: ReadonlySet<string>; found: Rounds }) {
+function Open({
+  asked,
+  left,
+  found,
+}: {
+  asked: RoundsAsked;
+  left: ReadonlySet<string>;
+  found: Rounds;
+}) {
   const { actor } = useSettings();
   const navigate = useNavigate();
   const [problem, setProblem] = useState("");
@@ -122,7 +114,9 @@ function Open({ asked, left, found }: { asked: RoundsAsked; left: ReadonlySet<st
       <Button kind="main" data-main disabled={count === 0} onClick={open}>
         Open a round of these {count} stop{count === 1 ? "" : "s"}
       </Button>
-      {left.size > 0 ? <p className="text-soft">{out} left out: what is due there stays due.</p> : null}
+      {left.size > 0 ? (
+        <p className="text-soft">{out} left out: what is due there stays due.</p>
+      ) : null}
       {problem ? (
         <p role="alert" className="font-bold text-oxide">
           ▲ {problem}

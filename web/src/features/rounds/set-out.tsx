@@ -25,7 +25,9 @@ export function SetOut(props: {
           key={step}
           label={step}
           checked={done}
-          onChange={(checked) => tap({ kind: "tick_step", stage: "set_out", step, done: checked }, "")}
+          onChange={(checked) =>
+            tap({ kind: "tick_step", stage: "set_out", step, done: checked }, "")
+          }
         />
       ))}
     </details>

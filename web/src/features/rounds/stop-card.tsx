@@ -1,4 +1,7 @@
-/** A stop: where it is and what is due, in large; opened, what was done there; closed, how it stands. */
+/**
+ * A stop: where it is and what is due, in large; opened, what was done there; closed, how it
+ * stands.
+ */
 import type { Command, RefusedCommand } from "../../api";
 import { Say, VerdictMark, moment } from "../../ui";
 import { StopForm } from "./stop-form";

@@ -1,4 +1,7 @@
-/** What was done at a stop: standing or running, strokes, whether grease shows, temperature, what was not in order; or skipped. */
+/**
+ * What was done at a stop: standing or running, strokes, whether grease shows, temperature, what
+ * was not in order; or skipped.
+ */
 import { useState } from "react";
 import { choicesOf, type Command, type RefusedCommand } from "../../api";
 import { Button, ChoiceRow, TextField } from "../../ui";
@@ -6,6 +9,8 @@ import { HourMeter } from "./hour-meter";
 import { Looks } from "./looks";
 import { Hole } from "./hole";
 import { PurgedSeals } from "./purged-seals";
+import { SkipStop } from "./skip-stop";
+import { Strokes, type Typed } from "./strokes";
 import type { StopNow } from "./use-walk";
 import { Warm } from "./warm";
 
@@ -38,7 +43,7 @@ export function StopForm(props: {
     text: done?.text ?? "",
     reason: sent?.kind === "skip_stop" ? sent.reason : "",
   });
-  const field = (name: keyof typeof texts) => ({
+  const field = (name: keyof typeof texts): Typed => ({
     value: texts[name],
     onChange: (event: { target: { value: string } }) =>
       setTexts((now) => ({ ...now, [name]: event.target.value })),
@@ -51,10 +56,25 @@ export function StopForm(props: {
         event.preventDefault();
         const { strokes, temperature, meter, meter_old, text, seal_strokes } = texts;
         const replaced = meter_old ? { meter_old } : {};
-        const said = { strokes: greases ? strokes : "", temperature, meter, text, found: found.join("\n") };
+        const said = {
+          strokes: greases ? strokes : "",
+          temperature,
+          meter,
+          text,
+          found: found.join("\n"),
+        };
         const hole = { ...(push ? { push } : {}), ...(back ? { plug_back: back } : {}) };
         const seals = purges ? { seal_strokes, seal_shows: sealShows } : {};
-        tap({ kind: "do_stop", standing, shows, read_by: by, ...said, ...seals, ...hole, ...replaced });
+        tap({
+          kind: "do_stop",
+          standing,
+          shows,
+          read_by: by,
+          ...said,
+          ...seals,
+          ...hole,
+          ...replaced,
+        });
       }}
     >
       <p className="text-lg font-bold">{stop.words}</p>
@@ -77,20 +97,11 @@ export function StopForm(props: {
         problem={refused?.problem.at("standing")}
       />
       {greases ? (
-        <div className="flex flex-wrap items-end gap-3">
-          <div className="w-40">
-            <TextField label="Strokes it got" inputMode="numeric" {...field("strokes")} />
-          </div>
-          {stop.strokes === null ? null : (
-            <Button
-              aria-pressed={texts.strokes === String(stop.strokes)}
-              className="aria-pressed:bg-mark aria-pressed:text-on-mark"
-              onClick={() => setTexts((now) => ({ ...now, strokes: String(stop.strokes) }))}
-            >
-              {stop.strokes} strokes, as planned
-            </Button>
-          )}
-        </div>
+        <Strokes
+          planned={stop.strokes}
+          typed={field("strokes")}
+          onPlanned={(strokes) => setTexts((now) => ({ ...now, strokes }))}
+        />
       ) : null}
       {greases ? (
         <Hole
@@ -119,25 +130,19 @@ export function StopForm(props: {
           problem={refused?.problem.at("seal_shows")}
         />
       ) : null}
-      <Warm by={by} onBy={setBy} problem={refused?.problem.at("read_by")} read={field("temperature")} />
+      <Warm
+        by={by}
+        onBy={setBy}
+        problem={refused?.problem.at("read_by")}
+        read={field("temperature")}
+      />
       <Looks looks={stop.looks} found={found} onFound={setFound} />
       <HourMeter stop={stop} meter={field("meter")} old={field("meter_old")} />
       <TextField label="Remark" {...field("text")} />
       <Button kind="main" data-main type="submit" className="w-full">
         Done here
       </Button>
-      <details open={sent?.kind === "skip_stop"}>
-        <summary className="min-h-12 cursor-pointer py-3 font-bold">Skip this stop</summary>
-        <div className="space-y-3">
-          <TextField label="Why" {...field("reason")} />
-          <Button
-            disabled={!texts.reason.trim()}
-            onClick={() => tap({ kind: "skip_stop", reason: texts.reason })}
-          >
-            Skip it: it stays due
-          </Button>
-        </div>
-      </details>
+      <SkipStop open={sent?.kind === "skip_stop"} why={field("reason")} tap={tap} />
     </form>
   );
 }

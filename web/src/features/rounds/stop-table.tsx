@@ -1,4 +1,7 @@
-/** The stops that were asked for: where, what, by when, and what stands out; each can be left out of the round that is opened. */
+/**
+ * The stops that were asked for: where, what, by when, and what stands out; each can be left out of
+ * the round that is opened.
+ */
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Rounds } from "../../api";
@@ -64,7 +67,11 @@ export function StopTable(props: {
                   aria-expanded={moving === keyOf(stop)}
                   onClick={() => setMoving(moving === keyOf(stop) ? "" : keyOf(stop))}
                 >
-                  Move<span className="sr-only"> {`${stop.machine}, ${stop.position}`} to another week</span>
+                  Move
+                  <span className="sr-only">
+                    {" "}
+                    {`${stop.machine}, ${stop.position}`} to another week
+                  </span>
                 </Button>
               </span>
             </div>
@@ -74,7 +81,9 @@ export function StopTable(props: {
           </li>
         ))}
       </ul>
-      {found.more > 0 ? <p className="text-soft">and {found.more} more: choose a route or a crew</p> : null}
+      {found.more > 0 ? (
+        <p className="text-soft">and {found.more} more: choose a route or a crew</p>
+      ) : null}
     </>
   );
 }

@@ -1,4 +1,7 @@
-/** A round on the phone: what to bring, stop by stop what is due, done or skipped; then signed. Goes on without a network. */
+/**
+ * A round on the phone: what to bring, stop by stop what is due, done or skipped; then signed. Goes
+ * on without a network.
+ */
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { Button, Delivery, TextField, useSettings } from "../../ui";
@@ -38,7 +41,10 @@ export function WalkPage() {
         ))}
       </ol>
       {left.length === 0 && walk.status === "open" ? (
-        <Sign onSign={(name, role) => tap({ kind: "sign", name, role }, "")} waiting={outbox.waiting > 0} />
+        <Sign
+          onSign={(name, role) => tap({ kind: "sign", name, role }, "")}
+          waiting={outbox.waiting > 0}
+        />
       ) : null}
       {walk.status === "to counter-sign" ? (
         <p className="sheet p-4">
@@ -60,7 +66,13 @@ export function WalkPage() {
   );
 }
 
-function Sign({ onSign, waiting }: { onSign: (name: string, role: string) => void; waiting: boolean }) {
+function Sign({
+  onSign,
+  waiting,
+}: {
+  onSign: (name: string, role: string) => void;
+  waiting: boolean;
+}) {
   const { actor } = useSettings();
   const [name, setName] = useState(actor);
   const [role, setRole] = useState("");

@@ -12,14 +12,21 @@ export function Warm(props: {
 }) {
   return (
     <>
-      <TextField label="Housing" hint={HINTS[props.by] ?? "°C or °F; empty: not read"} {...props.read} />
+      <TextField
+        label="Housing"
+        hint={HINTS[props.by] ?? "°C or °F; empty: not read"}
+        {...props.read}
+      />
       {props.read.value ? (
         <ChoiceRow
           label="Read by"
           value={props.by}
           onChange={props.onBy}
           problem={props.problem}
-          options={["thermometer", "sensor", "strip", "crayon"].map((value) => ({ value, label: value }))}
+          options={["thermometer", "sensor", "strip", "crayon"].map((value) => ({
+            value,
+            label: value,
+          }))}
         />
       ) : null}
     </>

@@ -1,4 +1,7 @@
-/** Weeks with their load: a bar for each crew, as full as its hours; a tap shows the stops of the week. */
+/**
+ * Weeks with their load: a bar for each crew, as full as its hours; a tap shows the stops of the
+ * week.
+ */
 import type { RoundWeek, Rounds } from "../../api";
 import { SelectField } from "../../ui";
 

@@ -1,4 +1,7 @@
-/** One cause of the book: what is to be put right, every sign for and against it with its weight, and what settles or rules it out. */
+/**
+ * One cause of the book: what is to be put right, every sign for and against it with its weight,
+ * and what settles or rules it out.
+ */
 import type { FailureBook } from "../../api";
 import { signWords } from "./signs-page";
 
@@ -9,7 +12,8 @@ interface Props {
 }
 
 export function CauseCard({ cause, book, open }: Props) {
-  const named = (marks: readonly string[]) => marks.map((mark) => signWords(book, mark)).join(" and ");
+  const named = (marks: readonly string[]) =>
+    marks.map((mark) => signWords(book, mark)).join(" and ");
   const classes = cause.iso.map((number) => {
     const found = book.classes.find((one) => one.number === number);
     return found ? `${number} ${found.name}` : number;

@@ -1,4 +1,7 @@
-/** How good a source is: a word and a shape. A full square was compared with print, an open one was not. */
+/**
+ * How good a source is: a word and a shape. A full square was compared with print, an open one was
+ * not.
+ */
 import type { Source } from "../../api";
 
 const GRADES: Record<Source["grade"], string> = {

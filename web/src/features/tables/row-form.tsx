@@ -1,4 +1,7 @@
-/** What print says of a row: where it stands, each cell, who read it as well. The row stays as it is until it is kept. */
+/**
+ * What print says of a row: where it stands, each cell, who read it as well. The row stays as it is
+ * until it is kept.
+ */
 import { useState } from "react";
 import type { ProblemError, RowDraft } from "../../api";
 import { FormEnd, SecondReader, TextField, alsoMeant, meantBut, type Keep } from "../../ui";
@@ -71,7 +74,9 @@ export function RowForm(props: {
               problem={at(`cells.${column}`)}
               onChange={(event) => set(column, event.target.value)}
               onChoose={(text) => set(column, text)}
-              onMeant={() => setDraft({ ...draft, meant: alsoMeant(draft.meant, `cells.${column}`) })}
+              onMeant={() =>
+                setDraft({ ...draft, meant: alsoMeant(draft.meant, `cells.${column}`) })
+              }
             />
           );
         })}

@@ -1,4 +1,7 @@
-/** One row laid open: how sure it is, what was read in print and by whom, which jobs rest on an earlier figure, and the form. */
+/**
+ * One row laid open: how sure it is, what was read in print and by whom, which jobs rest on an
+ * earlier figure, and the form.
+ */
 import { useState } from "react";
 import type { RowCheck, TableView } from "../../api";
 import { Button, Overlay, UsedBy, day, type Keep } from "../../ui";
@@ -30,7 +33,8 @@ export function RowSheet(props: {
   const named = view.columns
     .map((column, index) => (now[index] ? `${column.replaceAll("_", " ")} ${now[index]}` : ""))
     .filter(Boolean);
-  const title = at === null && !check ? "A row that the table does not have" : named.slice(0, 2).join(", ");
+  const title =
+    at === null && !check ? "A row that the table does not have" : named.slice(0, 2).join(", ");
   return (
     <Overlay open title={title || "Row"} description={view.source.title} onClose={props.onClose}>
       {check ? <History check={check} columns={view.columns} /> : null}
@@ -63,7 +67,8 @@ export function RowSheet(props: {
 }
 
 function History({ check, columns }: { check: RowCheck; columns: string[] }) {
-  const before = (index: number) => (index === 0 ? check.was : (check.versions[index - 1]?.cells ?? []));
+  const before = (index: number) =>
+    index === 0 ? check.was : (check.versions[index - 1]?.cells ?? []);
   return (
     <ul className="grid gap-2">
       {check.state === "left out" ? (

@@ -62,7 +62,11 @@ export function RowsTable({ view }: { view: TableView }) {
               <tr key={at} className="border-b border-rule">
                 {view.own ? null : (
                   <td className="pr-4">
-                    <Mark check={checks.get(at)} row={row} onOpen={(check) => setOpen({ at, check })} />
+                    <Mark
+                      check={checks.get(at)}
+                      row={row}
+                      onOpen={(check) => setOpen({ at, check })}
+                    />
                   </td>
                 )}
                 {row.map((cell, column) => (
@@ -108,7 +112,9 @@ export function RowsTable({ view }: { view: TableView }) {
         own
         open={withdrawing !== ""}
         onClose={() => setWithdrawing("")}
-        onDecide={(_, reason) => void keep(`/api/tables/${view.id}/rows/${withdrawing}/withdraw`, { reason })}
+        onDecide={(_, reason) =>
+          void keep(`/api/tables/${view.id}/rows/${withdrawing}/withdraw`, { reason })
+        }
       />
       {pin}
     </section>

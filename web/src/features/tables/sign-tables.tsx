@@ -1,4 +1,7 @@
-/** The rest of the book: what counts less, marks of the removal, when a part may go back, and the classes of damage. */
+/**
+ * The rest of the book: what counts less, marks of the removal, when a part may go back, and the
+ * classes of damage.
+ */
 import type { FailureBook } from "../../api";
 import { signWords } from "./signs-page";
 
@@ -10,8 +13,8 @@ export function SignTables({ book }: { book: FailureBook }) {
       <Sheet title="What counts less, and nothing wrong">
         {book.consequences.map((one) => (
           <li key={one.marks.join() + one.of.join()}>
-            <b>{one.why}:</b> {named(one.marks)}. Counts less for another cause where one of these is shown:{" "}
-            {one.of.map(cause).join("; ")}.
+            <b>{one.why}:</b> {named(one.marks)}. Counts less for another cause where one of these
+            is shown: {one.of.map(cause).join("; ")}.
           </li>
         ))}
         <li>
@@ -42,7 +45,12 @@ export function SignTables({ book }: { book: FailureBook }) {
       </Sheet>
       <section className="sheet p-4" aria-label="Classes of damage">
         <h2 className="pb-2 text-xl font-bold">Classes of damage (ISO 15243, from memory)</h2>
-        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Classes of damage, table">
+        <div
+          className="overflow-x-auto"
+          tabIndex={0}
+          role="region"
+          aria-label="Classes of damage, table"
+        >
           <table className="w-full text-left text-sm">
             <thead>
               <tr className="border-b-2 border-ink">

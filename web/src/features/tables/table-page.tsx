@@ -9,7 +9,11 @@ import { RowsTable } from "./rows-table";
 
 export function TablePage() {
   const { id = "" } = useParams();
-  const table = useQuery({ queryKey: ["table", id], queryFn: () => getTable(id), staleTime: 60_000 });
+  const table = useQuery({
+    queryKey: ["table", id],
+    queryFn: () => getTable(id),
+    staleTime: 60_000,
+  });
   const view = table.data;
   if (table.isError)
     return (
@@ -28,7 +32,9 @@ export function TablePage() {
         <h1 className="text-2xl font-bold">{view.source.title}</h1>
         <GradeMark source={view.source} />
         <p>{view.source.source}</p>
-        {view.source.confidence ? <p className="text-soft">How sure: {view.source.confidence}</p> : null}
+        {view.source.confidence ? (
+          <p className="text-soft">How sure: {view.source.confidence}</p>
+        ) : null}
         <p className="text-sm text-soft">
           {view.id}, version {view.source.version}
           {view.source.edition ? `, edition ${view.source.edition}` : ""}

@@ -15,8 +15,8 @@ export function TablesPage() {
     <div className="mx-auto max-w-5xl">
       <h1 className="text-2xl font-bold">Tables</h1>
       <p className="pb-3 text-soft">
-        Every number comes from one of these. Each says where it is from, how good that is, and whether it was
-        compared with print.
+        Every number comes from one of these. Each says where it is from, how good that is, and
+        whether it was compared with print.
       </p>
       <div className="max-w-md pb-4">
         <TextField
@@ -36,9 +36,13 @@ export function TablesPage() {
         </Link>
       </p>
       {tables.isError ? (
-        <p className="sheet p-4">The tables cannot be fetched now. Try again when the network is back.</p>
+        <p className="sheet p-4">
+          The tables cannot be fetched now. Try again when the network is back.
+        </p>
       ) : null}
-      {found?.length === 0 ? <p className="sheet p-4">No table has these words. Try fewer of them.</p> : null}
+      {found?.length === 0 ? (
+        <p className="sheet p-4">No table has these words. Try fewer of them.</p>
+      ) : null}
       <ul className="border-t-2 border-ink">
         {found?.map((head) => (
           <li key={head.id} className="border-b border-rule">

@@ -78,14 +78,18 @@ export function CardForm({
                 problem={problem?.fields.find((field) => field.name === `rows.${at}.${name}`)}
                 onChange={(event) => setRow(at, name, event.target.value)}
                 onChoose={(value) => setRow(at, name, value)}
-                onMeant={() => setDraft({ ...draft, meant: alsoMeant(draft.meant, `rows.${at}.${name}`) })}
+                onMeant={() =>
+                  setDraft({ ...draft, meant: alsoMeant(draft.meant, `rows.${at}.${name}`) })
+                }
               />
             ))}
           </div>
         </fieldset>
       ))}
       <div className="flex flex-wrap gap-3">
-        <Button onClick={() => setDraft({ ...draft, rows: [...rows, EMPTY_ROW] })}>Add a row</Button>
+        <Button onClick={() => setDraft({ ...draft, rows: [...rows, EMPTY_ROW] })}>
+          Add a row
+        </Button>
         {rows.length > 1 ? (
           <Button kind="quiet" onClick={() => setDraft({ ...draft, rows: rows.slice(0, -1) })}>
             Take the last row away

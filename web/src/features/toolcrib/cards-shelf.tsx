@@ -13,8 +13,8 @@ export function CardsShelf({ crib, keep, open, setOpen, setWithdrawing }: ShelfP
         Cards of one&apos;s own
       </h2>
       <p className="pb-3 text-soft">
-        A maker&apos;s sheet for one bearing, or the shop&apos;s own card: typed in with its source, then used
-        in every plan like a built-in one. The maker&apos;s figure goes before any card.
+        A maker&apos;s sheet for one bearing, or the shop&apos;s own card: typed in with its source,
+        then used in every plan like a built-in one. The maker&apos;s figure goes before any card.
       </p>
       <ul className="grid gap-3 pb-3">
         {crib?.cards.map((view) => (
@@ -59,7 +59,8 @@ export function CardsShelf({ crib, keep, open, setOpen, setWithdrawing }: ShelfP
       </ul>
       {crib?.cards.length === 0 && open !== "new card" ? (
         <p className="pb-3">
-          None yet. Have the maker&apos;s sheet at hand: it asks for bores, reduction, and what must be left.
+          None yet. Have the maker&apos;s sheet at hand: it asks for bores, reduction, and what must
+          be left.
         </p>
       ) : null}
       {open === "new card" ? (

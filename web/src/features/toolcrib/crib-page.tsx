@@ -1,4 +1,7 @@
-/** The tool crib: gauge sets with their leaves and checks, cards typed in here, guns and wrenches. Every change is kept as a version. */
+/**
+ * The tool crib: gauge sets with their leaves and checks, cards typed in here, guns and wrenches.
+ * Every change is kept as a version.
+ */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { getCrib, type Crib } from "../../api";
@@ -16,7 +19,8 @@ export function CribPage() {
 
   const { keep: send, pin } = useKept<Crib>((now) => {
     queries.setQueryData(["crib"], now);
-    for (const key of ["choices", "tables", "used"]) void queries.invalidateQueries({ queryKey: [key] });
+    for (const key of ["choices", "tables", "used"])
+      void queries.invalidateQueries({ queryKey: [key] });
     setOpen("");
   });
   const keep: Keep = (path, body) => send(`/api/crib/${path}`, body);

@@ -3,7 +3,13 @@ import { useState } from "react";
 import type { GaugeDraft, ProblemError } from "../../api";
 import { FormEnd, ChoiceRow, TextField, alsoMeant, meantBut } from "../../ui";
 
-export const EMPTY_GAUGE: GaugeDraft = { name: "", unit: "mm", leaves: "", checked_on: "", measured: "" };
+export const EMPTY_GAUGE: GaugeDraft = {
+  name: "",
+  unit: "mm",
+  leaves: "",
+  checked_on: "",
+  measured: "",
+};
 
 export function GaugeForm({
   first,
@@ -17,7 +23,11 @@ export function GaugeForm({
   const [draft, setDraft] = useState(first);
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState<ProblemError | null>(null);
-  const text = (name: "name" | "leaves" | "checked_on" | "measured", label: string, hint?: string) => (
+  const text = (
+    name: "name" | "leaves" | "checked_on" | "measured",
+    label: string,
+    hint?: string,
+  ) => (
     <TextField
       label={label}
       hint={hint}
@@ -26,7 +36,9 @@ export function GaugeForm({
       onChange={(event) =>
         setDraft({ ...draft, [name]: event.target.value, meant: meantBut(draft.meant, name) })
       }
-      onChoose={(value) => setDraft({ ...draft, [name]: value, meant: meantBut(draft.meant, name) })}
+      onChoose={(value) =>
+        setDraft({ ...draft, [name]: value, meant: meantBut(draft.meant, name) })
+      }
       onMeant={() => setDraft({ ...draft, meant: alsoMeant(draft.meant, name) })}
     />
   );

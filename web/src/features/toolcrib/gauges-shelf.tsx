@@ -20,8 +20,8 @@ export function GaugesShelf({ crib, keep, open, setOpen, setWithdrawing }: Shelf
         Tool crib: gauge sets
       </h1>
       <p className="pb-3 text-soft">
-        A set has its own leaves; stacks of up to three are worked out from them. A bent feeler is taken out
-        here, and the plan no longer proposes it.
+        A set has its own leaves; stacks of up to three are worked out from them. A bent feeler is
+        taken out here, and the plan no longer proposes it.
       </p>
       <ul className="grid gap-3 pb-3">
         {crib?.gauges.map((view) => (
@@ -40,7 +40,11 @@ export function GaugesShelf({ crib, keep, open, setOpen, setWithdrawing }: Shelf
                     Measured: {view.measured} {view.gauge.unit}
                   </p>
                 ) : null}
-                <p className={view.gauge.checked_on ? "text-sm text-soft" : "text-sm font-bold text-care"}>
+                <p
+                  className={
+                    view.gauge.checked_on ? "text-sm text-soft" : "text-sm font-bold text-care"
+                  }
+                >
                   {view.gauge.checked_on ? `Checked ${view.gauge.checked_on}` : "△ Never checked"}
                 </p>
               </div>

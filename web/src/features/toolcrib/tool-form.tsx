@@ -9,7 +9,9 @@ export interface ToolField<Draft> {
   hint?: string;
 }
 
-export function ToolForm<Draft extends { [name in keyof Draft]?: string } & { meant?: string }>(props: {
+export function ToolForm<
+  Draft extends { [name in keyof Draft]?: string } & { meant?: string },
+>(props: {
   first: Draft;
   fields: readonly ToolField<Draft>[];
   what: string;

@@ -1,11 +1,17 @@
-/** Grease guns and torque wrenches on the shelf: what is weighed and checked, and what was changed. */
+/**
+ * Grease guns and torque wrenches on the shelf: what is weighed and checked, and what was changed.
+ */
 import { newId, type GunDraft, type WrenchDraft } from "../../api";
 import type { ShelfProps } from "./gauges-shelf";
 import { ToolForm, type ToolField } from "./tool-form";
 import { Shelf, Tool } from "./tool-parts";
 
 const GUN: readonly ToolField<GunDraft>[] = [
-  { name: "name", label: "Name of the gun", hint: "with its band, so that nobody takes another one" },
+  {
+    name: "name",
+    label: "Name of the gun",
+    hint: "with its band, so that nobody takes another one",
+  },
   {
     name: "weighings",
     label: "Ten strokes weigh",
@@ -18,12 +24,17 @@ const WRENCH: readonly ToolField<WrenchDraft>[] = [
   { name: "name", label: "Name of the wrench" },
   { name: "least", label: "Its scale begins at", hint: "40 N·m or 30 lbf·ft" },
   { name: "most", label: "Its scale ends at", hint: "200 N·m" },
-  { name: "length", label: "Drive to the middle of the grip", hint: "420 mm: needed with an extension" },
+  {
+    name: "length",
+    label: "Drive to the middle of the grip",
+    hint: "420 mm: needed with an extension",
+  },
   { name: "checked_on", label: "Last checked (empty: never)", hint: "year-month-day" },
 ];
 
 export function GunsShelf({ crib, keep, open, setOpen, setWithdrawing }: ShelfProps) {
-  const keepGun = (id: string) => (gun: GunDraft, reason: string) => keep(`guns/${id}`, { gun, reason });
+  const keepGun = (id: string) => (gun: GunDraft, reason: string) =>
+    keep(`guns/${id}`, { gun, reason });
   const form = { fields: GUN, what: "gun", example: "weighed again with fresh grease" };
   return (
     <Shelf
@@ -35,7 +46,13 @@ export function GunsShelf({ crib, keep, open, setOpen, setWithdrawing }: ShelfPr
       add="Add a grease gun"
       adding={open === "new gun"}
       onAdd={() => setOpen("new gun")}
-      form={<ToolForm first={{} as GunDraft} {...form} onKeep={keepGun(`gun-${newId().slice(0, 10)}`)} />}
+      form={
+        <ToolForm
+          first={{} as GunDraft}
+          {...form}
+          onKeep={keepGun(`gun-${newId().slice(0, 10)}`)}
+        />
+      }
     >
       {crib?.guns.map(({ id, gun, stroke, draft, withdrawn, history }) => (
         <Tool
@@ -45,11 +62,16 @@ export function GunsShelf({ crib, keep, open, setOpen, setWithdrawing }: ShelfPr
           history={history}
           onChange={() => setOpen(open === id ? "" : id)}
           onWithdraw={() => setWithdrawing(id)}
-          form={open === id ? <ToolForm first={draft} {...form} change onKeep={keepGun(id)} /> : null}
+          form={
+            open === id ? <ToolForm first={draft} {...form} change onKeep={keepGun(id)} /> : null
+          }
         >
           <p>{`One stroke gives ${stroke}`}</p>
           <p className="text-sm text-soft">
-            {[draft.grease, draft.weighed_on ? `weighed ${draft.weighed_on}` : "not said when it was weighed"]
+            {[
+              draft.grease,
+              draft.weighed_on ? `weighed ${draft.weighed_on}` : "not said when it was weighed",
+            ]
               .filter(Boolean)
               .join("; ")}
           </p>
@@ -74,7 +96,11 @@ export function WrenchesShelf({ crib, keep, open, setOpen, setWithdrawing }: She
       adding={open === "new wrench"}
       onAdd={() => setOpen("new wrench")}
       form={
-        <ToolForm first={{} as WrenchDraft} {...form} onKeep={keepWrench(`wrench-${newId().slice(0, 10)}`)} />
+        <ToolForm
+          first={{} as WrenchDraft}
+          {...form}
+          onKeep={keepWrench(`wrench-${newId().slice(0, 10)}`)}
+        />
       }
     >
       {crib?.wrenches.map(({ id, wrench, draft, withdrawn, history }) => (
@@ -85,7 +111,9 @@ export function WrenchesShelf({ crib, keep, open, setOpen, setWithdrawing }: She
           history={history}
           onChange={() => setOpen(open === id ? "" : id)}
           onWithdraw={() => setWithdrawing(id)}
-          form={open === id ? <ToolForm first={draft} {...form} change onKeep={keepWrench(id)} /> : null}
+          form={
+            open === id ? <ToolForm first={draft} {...form} change onKeep={keepWrench(id)} /> : null
+          }
         >
           <p>{[draft.least, draft.most].filter(Boolean).join(" to ")}</p>
           <p className={wrench.checked_on ? "text-sm text-soft" : "text-sm font-bold text-care"}>

@@ -38,6 +38,7 @@ MADE_BY: dict[type, type] = {
 
 def _bolt(desk: Desk, state: Closing, command: cmd.TightenBolt) -> Likely | None:
     joint = state.joints.get(command.joint)
+    # Each pass has its own figure: the last one against the first would warn for nothing.
     if joint is None or not 1 <= command.turn <= len(PASSES):
         return None
     return torque_near(PASSES[command.turn - 1] * joint.plan.torque_nm)
@@ -186,6 +187,7 @@ def _joint(state: Closing, name: str) -> Verdict | None:
     found = [verdict for verdict in joint.plan.verdicts if verdict.level is Level.STOP]
     if joint.bad is not None:
         found.append(joint.bad.verdict)
+    # A joint counts as a whole: one bolt left out tilts the cap, and the rest lose their pull.
     if not joint.at_torque:
         found.append(
             not_yet(f"{len(joint.tight)} of {joint.plan.count * len(PASSES)} pulls are done.")

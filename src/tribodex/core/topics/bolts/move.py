@@ -43,6 +43,7 @@ def move(desk: Desk, state: Closing) -> Move:
 
 
 def _base(desk: Desk, state: Closing) -> Move | None:
+    # Both habits of the trade: snug until the load is on, or one base at torque before it.
     first = base_first(desk)
     if not first and (found := _loaded(desk, state)) is not None:
         return found
@@ -83,6 +84,7 @@ def _loaded(desk: Desk, state: Closing) -> Move | None:
 
 
 def _cap(desk: Desk, state: Closing) -> Move | None:
+    # While the cap is off: under it the gaps are felt with a dial alone.
     if not state.gaps_right:
         if state.gaps is not None:
             return stopped_by(
@@ -117,6 +119,7 @@ def _cap(desk: Desk, state: Closing) -> Move | None:
         )
     if not state.at_torque(CAP):
         return _bolt(state, state.joints[CAP])
+    # Last, for a cap that is pulled down moves what turned freely before.
     if not state.looked_right:
         bad = state.looked
         if bad is not None:

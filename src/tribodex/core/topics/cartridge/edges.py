@@ -148,6 +148,7 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
 def owes(job: Job, state: Cartridge, at: str) -> Owed | None:
     """Flingers held by set screws settle: due a second time at the bearing of their end."""
     plan = state.plan
+    # A flinger between nuts does not settle: only set screws ask for a second tightening.
     if plan is None or plan.made.clamped or state.flingers_on is None:
         return None
     ends = [
@@ -320,6 +321,7 @@ def _covers(state: Cartridge, plan: ev.CartridgePlan) -> list[Claim]:
     for end in plan.made.covers:
         side = plan.side_at(end)
         cover, off = state.covers[side], _off(state, f"cover.{end}")
+        # A round that was never pulled is no torque, however firm the screw feels.
         left = len(PASSES) - cover.passes
         rounds = not_yet(f"{left} of {len(PASSES)} rounds to go.") if left > 0 else None
         measured = (ev.CoverMeasured,)

@@ -39,6 +39,7 @@ def move(desk: Desk, state: Cartridge) -> Move:
     left = steps_left(desk, state, plan)
     if state.over is not None and state.over.verdict.level is Level.STOP:
         return _turn_over(state, plan, None)
+    # Before the order goes on: what is wrong inside is shut off by every part that follows.
     if wrong := wrong_part(state, plan):
         return _part(desk, state, plan, wrong)
     if not left:
@@ -209,6 +210,7 @@ def _ring(state: Cartridge, side: Side, sits: Sits) -> Move:
 
 def _entry(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
     cooled, below = state.cooled, state.below
+    # A ring still warm shrinks in the housing after it went in: a fit judged warm is not judged.
     if heated(desk, plan) and (cooled is None or cooled.verdict.level is Level.STOP):
         meanwhile = "Handle rod and nuts on threads go on now: write them down."
         if cooled is not None:
@@ -315,6 +317,7 @@ def _cover(state: Cartridge, plan: ev.CartridgePlan, side: Side) -> Move:
             f"Cover of the {side} bearing: depth and spigot",
             f"Here the spigot {does}: measure both, before the sealant.",
         )
+    # Measured before the sealant: with it in the joint a depth is no depth.
     if cover.sealed is None:
         return Move(
             Do.SEAL_JOINT,

@@ -94,6 +94,7 @@ def _greased(desk: Desk, state: Greasing, command: Any) -> Fact:
             if plan.in_strokes
             else parse_mass_g(command.amount, "amount")
         )
+        # Half a stroke is typed where grams are meant.
         if plan.in_strokes and (amount != int(amount) or amount < 0):
             raise InvalidInput.at(
                 "amount",
@@ -126,6 +127,7 @@ def _oil(desk: Desk, state: Greasing, command: cmd.FillOil) -> ev.OilFilled:
         "Which bearing is inside is not known: the mark of the sight glass and the maker's word"
         " alone say how high it stands."
     )
+    # A level is judged by the lowest roller: without a bearing there is none.
     verdicts = [Verdict("level not judged", Level.WATCH, why)]
     if fitted is not None:
         verdicts = [judge_oil(oil_level(fitted.bearing.bore_mm, fitted.bearing.outside_mm), below)]

@@ -129,6 +129,7 @@ def claims(desk: Desk, state: Greasing) -> tuple[Claim, ...]:
         (ev.LubricantChosen,),
         what=What.GREASED,
     )
+    # Said of another oil, a level is that of a housing which has been drained since.
     if state.chosen is not None and state.chosen.kind == "oil":
         now = (
             not_yet("Filled before this oil was chosen, or not at all.")

@@ -78,6 +78,7 @@ def chosen(
             kind="oil", name=name, thickener="", old="", mixes=mixes, figures=figures, typed=typed
         )
     old, new = command.old.strip().lower(), command.thickener.strip().lower()
+    # Two greases that do not bear each other run out as oil: unknown is told, never supposed.
     if not new:
         raise InvalidInput.at(
             "thickener",
@@ -118,6 +119,7 @@ def _viscosity(
         if grade in grades.rows:
             nu40, nu100 = grades.rows[grade]
         else:
+            # A number that is no grade: the thickness at 40 °C, as every tin gives it.
             nu40 = parse_count(grade.removesuffix("MM²/S").removesuffix("CST"), "oil")
             nu100 = nu_100_of(nu40)
     speed, warm = (
@@ -168,6 +170,7 @@ def planned(
     if gun is not None and not counted:
         others += (strokes_for(grams, gun),)
     amount = measured(grams, gun, corners, cartridge_g)
+    # Strokes of a gun nobody weighed stay strokes: grams made of them would be a guess.
     if counted:
         strokes = int(housing.value or 0)
         amount = Measured(0.0, 0.0, strokes, over_corners(strokes, corners), 0)
@@ -321,6 +324,7 @@ def _into_housing(
         )
         room = space.value if space is not None else None
         of_space = grams / DENSITY_G_CM3 / room if room else None
+        # More than there is room for is a slip of unit, never a sheet.
         if of_space is not None and of_space > 1.0:
             what = (
                 f"{number(grams)} g are more than the whole space beside the bearing,"

@@ -48,6 +48,7 @@ STAGE = "press_in"
 
 def decide(desk: Desk, state: LargeSeal, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
+    # What it replaces may be said at any time; everything after leans on a plan that holds.
     if isinstance(command, cmd.PlanLargeSeal):
         books = desk.book(SealMaterials), desk.book(BoltStrength)
         return [ev.LargeSealPlanned(planned(command, *books, desk.moment, again=desk.correcting))]
@@ -92,6 +93,7 @@ def _warmed(plan: ev.LargeSealPlan, command: cmd.WarmRing) -> ev.RingWarmed:
             ),
         )
     middle = parse_temperature_c(command.middle, "middle")
+    # Fluoro rubber is stiff long before it is cold to the hand: bent then, it cracks.
     asked = ROOM_C - 3 if plan.material == "FKM" else RIGHT_THROUGH_C
     if middle < asked:
         return ev.RingWarmed(
@@ -124,6 +126,7 @@ def _rested(command: cmd.RestRing) -> ev.RingRested:
                 code=LargeSealCode.MARKED,
             ),
         )
+    # Coiled for weeks it has taken a set: measured at once, it measures wrong.
     if hours < REST_H:
         why = (
             f"{hours:g} h: it still wants back into its coil, and measures wrong. An hour, flat,"
@@ -138,6 +141,7 @@ def _rested(command: cmd.RestRing) -> ev.RingRested:
 
 
 def _seat(command: cmd.ReadySeat) -> ev.SeatReady:
+    # The lip wants grease, its outside none: what seals inside makes it turn in its seat outside.
     if not command.dry:
         why = (
             "A lubricant in a static seat lets the ring turn: wiped out with a dry lint-free cloth,"
@@ -212,6 +216,7 @@ def judge(_: Desk, state: LargeSeal, fact: ev.PressedAt) -> ev.PressedAt:
 def _turn(state: LargeSeal, hour: float) -> Verdict:
     """Whether an hour is pressed in when it is its turn."""
     due = state.next_hour
+    # Pressed once more where it is in already is no slip.
     if due is None or hour == due or hour in state.pressed:
         return Verdict("in", Level.GOOD, "Fingers or ball of the hand, flat to the bottom.")
     why = (
@@ -222,6 +227,7 @@ def _turn(state: LargeSeal, hour: float) -> Verdict:
 
 
 def _side(command: cmd.SayOpenSide) -> ev.OpenSideSaid:
+    # Pressure behind the open side presses the lip on; from behind it lifts it off.
     if command.faces == "medium":
         return ev.OpenSideSaid(
             "medium",
@@ -276,6 +282,7 @@ def _straps(desk: Desk, command: cmd.UseStraps) -> list[Fact]:
 def _flat(desk: Desk, state: LargeSeal, command: cmd.SeatFlat) -> ev.SeatedFlat:
     if state.next_hour is not None:
         raise Refused(f"First {state.next_hour:g} o'clock.")
+    # A strap under the lip leaks for as long as the ring lives, and nobody sees it.
     if straps := straps_in(desk):
         raise Refused(
             f"Still in: {straps}. Pulled out at the end, knots away from the spring; say so."

@@ -127,6 +127,8 @@ def claims(desk: Desk, state: ShaftState) -> tuple[Claim, ...]:
 def _held(desk: Desk) -> Verdict:
     if why := conflict(desk):
         return Verdict("two held, or none", Level.STOP, why, code=LineUpCode.TWO_HELD)
+    # Two that hold the shaft press each other dry when it grows; none, and it wanders. Not known is
+    # neither.
     if any(desk.floats(place.id) is Floats.UNKNOWN for place in desk.job.places):
         return not_yet(
             "Of one bearing nobody has said whether it holds the shaft.", LineUpCode.NOT_SAID
@@ -141,6 +143,7 @@ def _float(desk: Desk, state: ShaftState) -> Verdict:
     if not floating and len(pair) < 2:
         return Verdict("inside", Level.GOOD, "Nothing floats in a seat or a housing here.")
     found = []
+    # Each end by itself: room at one is no room at the other.
     for place in floating:
         if not computed(desk, state, place):
             name = desk.job.place(place).name

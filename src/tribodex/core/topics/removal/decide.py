@@ -127,6 +127,7 @@ def _chosen(desk: Desk, state: Removal, command: ChooseWay) -> WayChosen:
             " way."
         )
     found = next((one for one in advice(desk, state) if one.way is command.way), None)
+    # A way chosen before it is known which ring is tight would pull over the rollers.
     if found is None:
         raise Refused("First: which ring is tight? Only that one is supported, pulled or pressed.")
     by, reason = command.decided_by.strip(), command.reason.strip()
@@ -164,6 +165,8 @@ def _puller(desk: Desk, state: Removal, command: FitPuller) -> PullerFitted:
         (state.tight.ring if state.tight is not None else Ring.UNKNOWN),
     )
     around = fitted.bearing.outside_mm if fitted is not None else None
+    # A ring that slides asks no force: a rating judged against one would stop a puller that is
+    # fine.
     force = force_of(desk) if tight is not Ring.NONE else None
     return PullerFitted(
         reach,

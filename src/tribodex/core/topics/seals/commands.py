@@ -151,7 +151,7 @@ class JoinLabyrinth:
 @dataclass(frozen=True)
 class PutRingOn:
     """A ring is on the shaft; which way its lip looks, whether it was protected over threads and
-    keyways; a V-ring's width before that.
+    keyways (not, where nobody says so); a V-ring's width before that.
     """
 
     side: Annotated[Side, _SIDE]
@@ -163,7 +163,7 @@ class PutRingOn:
         ),
     ] = ""
     protected: Annotated[bool, tick("Protected over threads and keyways; looked at all round")] = (
-        True
+        False
     )
     free: Annotated[str, length("Its width before it was fitted", "10.5 mm")] = ""
     shown: Shown = ""

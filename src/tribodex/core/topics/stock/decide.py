@@ -112,6 +112,7 @@ def _checked(desk: Desk, command: CheckPart) -> PartChecked:
         command.specified, "specified", "the number of the drawing or the maker's list"
     )
     by, reason = command.decided_by.strip(), command.reason.strip()
+    # A name without a reason, or the other way round, decides nothing that can be read later.
     if bool(by) != bool(reason):
         raise InvalidInput.at(
             "reason" if by else "decided_by",
@@ -210,6 +211,7 @@ def _attached(desk: Desk, state: Stock, command: Attach) -> Attached:
             f"This job has no entry {command.belongs_to}.",
             "the number of an entry of its log; 0 for none",
         )
+    # A sheet is the maker's own, and is kept as it came.
     if command.marks.strip() and command.what != "photo":
         raise InvalidInput.at(
             "marks", "Marks are drawn on a photograph.", "empty for a sheet or a spoken note"

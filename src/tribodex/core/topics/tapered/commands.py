@@ -7,8 +7,8 @@ from typing import Annotated, Literal
 
 from tribodex.core.fits.seat import SeatSpec
 from tribodex.core.job.asked import Family, choice, count, length, number, same, tick, warmth, words
+from tribodex.core.mounting.by_hand import Swivel
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Where
-from tribodex.core.mounting.judgement import Swivel
 from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.quantities import Shown

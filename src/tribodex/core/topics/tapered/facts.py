@@ -11,8 +11,9 @@ from typing import ClassVar
 from tribodex.core.adviser.prior import Explanation
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.job.facts import Fact
+from tribodex.core.mounting.by_hand import Swivel
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Summary, Where
-from tribodex.core.mounting.judgement import FinalVerdict, Swivel
+from tribodex.core.mounting.judgement import FinalVerdict
 from tribodex.core.mounting.seat import LengthTool, Seated
 from tribodex.core.mounting.zero import SheetZero, ZeroPoint
 from tribodex.core.topics.tapered.looks import MECHANISM, PROVES, WORDS, LookFound, LookTarget

@@ -42,6 +42,7 @@ def see_tab(plan: Plan, command: cmd.SeeTab) -> ev.TabSeen:
         )
     turned = read_turn(plan, command.amount, command.unit, shown=command.shown)
     degrees, step = turned.degrees, nut.tab_step_deg
+    # Further than a step there is a nearer slot: what was measured is the way to another tab.
     if degrees > step + 1:
         rim = nut.rim_mm(step)
         along = f", {rim:.1f} mm along the rim" if rim is not None else ""
@@ -69,6 +70,7 @@ def lock(desk: Desk, state: Tapered, command: cmd.Lock) -> list[Fact]:
             " position."
         )
     degrees = parse_degrees(command.turn, "turn")
+    # A lock is the last bit of a turn; a turn that takes clearance is logged and gauged as one.
     if degrees > FURTHEST_DEG:
         raise InvalidInput.at(
             "turn",
@@ -91,6 +93,7 @@ def _allowed(state: Tapered, degrees: float, named: bool) -> Verdict | None:
     answers by name where it is outside. Raises Refused.
     """
     seated = state.attempt.seated
+    # A nut off its washer holds the tab, not the bearing.
     if seated is not None and seated.seat.verdict.code in (
         NutSeatCode.NOT_SEATED_YET,
         NutSeatCode.LET_GO,
@@ -102,6 +105,7 @@ def _allowed(state: Tapered, degrees: float, named: bool) -> Verdict | None:
     if state.plan.method.gauged:
         if parted(state) is not None:
             raise Refused("Feeler and nut do not agree: nothing is locked before it is known why.")
+        # Seating by feel can drive the ring on: what the leaf said before no longer stands.
         if state.seat_to_prove():
             raise Refused(
                 "The bearing may have been driven on while the nut was seated: gauge before the nut"
@@ -112,6 +116,7 @@ def _allowed(state: Tapered, degrees: float, named: bool) -> Verdict | None:
         ruling, by_name = turn_ruling(state, degrees)
     if ruling.level is not Level.STOP:
         return None
+    # A name answers for a tab a little off, never for a ring without play.
     if by_name is None or by_name.level is Level.STOP:
         raise Refused(
             " ".join(
@@ -146,6 +151,7 @@ def turn_ruling(state: Tapered, degrees: float) -> tuple[Verdict, Verdict | None
             ),
             None,
         )
+    # The last feel counts: freed and felt again, an older one is over.
     last = next((check for check in reversed(attempt.checks) if not check.locked), None)
     if last is not None and (last.swivel == "binds" or not last.turns_freely):
         return (

@@ -9,7 +9,7 @@ from tribodex.core.components.shaft import Seat
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.gates import text
 from tribodex.core.job.topic import Desk
-from tribodex.core.mounting.judgement import judge_hand
+from tribodex.core.mounting.by_hand import judge_hand
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.seat import (
     LengthTool,

@@ -42,6 +42,8 @@ def move(_: Desk, state: Tapered) -> NextMove:
 
 def _gauging_move(state: Tapered, gauging: Gauging) -> NextMove:
     cells = gauging.cells(state.plan)
+    # A thicker leaf that went in where a thinner did not: one of the two is wrong, and no further
+    # leaf can tell which.
     clash = next((c for c in cells if c.bracket.contradiction), None)
     if clash is not None:
         return NextMove(
@@ -180,6 +182,8 @@ def _zero_move(state: Tapered) -> NextMove:
         else ""
     )
     step = state.plan.hydraulic
+    # Oil lifts the ring off the seat: metal-to-metal is not where a hand would mark it, the start
+    # pressure is.
     if step is not None:
         pressure = step.start_pressure_mpa
         at = (
@@ -214,6 +218,7 @@ def _zero_move(state: Tapered) -> NextMove:
 
 def _sheet_zero(zero: SheetZero | None) -> NextMove:
     """The zero that the maker's turns count from, as the sheet describes it."""
+    # Both zeros of the trade are in use; a closing travel lies between them, so none is supposed.
     if zero is None:
         return NextMove(
             Do.SET_ZERO,

@@ -9,7 +9,11 @@ type Point = [number, number];
 const LEAST = 0.02;
 const MIDDLE: PhotoMark = { shape: "circle", from: [0.4, 0.4], to: [0.6, 0.6] };
 
-export function DrawOn(props: { src: string; marks: PhotoMark[]; onChange: (marks: PhotoMark[]) => void }) {
+export function DrawOn(props: {
+  src: string;
+  marks: PhotoMark[];
+  onChange: (marks: PhotoMark[]) => void;
+}) {
   const { src, marks, onChange } = props;
   const [shape, setShape] = useState<PhotoMark["shape"]>("circle");
   const [pulled, setPulled] = useState<PhotoMark | null>(null);
@@ -19,7 +23,9 @@ export function DrawOn(props: { src: string; marks: PhotoMark[]; onChange: (mark
     return [(event.clientX - left) / (width || 1), (event.clientY - top) / (height || 1)];
   };
   const drop = () => {
-    const far = pulled ? Math.hypot(pulled.to[0] - pulled.from[0], pulled.to[1] - pulled.from[1]) : 0;
+    const far = pulled
+      ? Math.hypot(pulled.to[0] - pulled.from[0], pulled.to[1] - pulled.from[1])
+      : 0;
     if (pulled && far > LEAST) onChange([...marks, pulled]);
     setPulled(null);
   };

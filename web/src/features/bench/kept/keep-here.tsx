@@ -1,4 +1,7 @@
-/** A photograph or a spoken note for an entry of the log, or for the job: hands full, so it takes one tap to begin. */
+/**
+ * A photograph or a spoken note for an entry of the log, or for the job: hands full, so it takes
+ * one tap to begin.
+ */
 import { useEffect, useState } from "react";
 import { Button, TextField } from "../../../ui";
 import type { Tap } from "../parts";
@@ -61,7 +64,8 @@ export function KeepHere({ job, tap, entry, words, onDone }: Props) {
         {photo ? null : (
           <VoiceNote
             onKeep={async (recording, seconds) => {
-              if (await keep(recording, { ...about, caption: `${about.caption}, ${seconds} s` })) onDone();
+              if (await keep(recording, { ...about, caption: `${about.caption}, ${seconds} s` }))
+                onDone();
             }}
           />
         )}

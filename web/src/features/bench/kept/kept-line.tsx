@@ -1,4 +1,7 @@
-/** What is kept with an entry of the log: the photograph with what was drawn on it, or the spoken note to play. */
+/**
+ * What is kept with an entry of the log: the photograph with what was drawn on it, or the spoken
+ * note to play.
+ */
 import { useState } from "react";
 import type { LogLine } from "../../../api";
 import { Button } from "../../../ui";
@@ -12,7 +15,10 @@ export function KeptLine({ job, line }: { job: string; line: LogLine }) {
   const address = `/api/jobs/${job}/attachments/${String(attachment)}`;
   if (what === "sheet")
     return (
-      <a href={address} className="inline-flex min-h-11 items-center text-dye underline underline-offset-4">
+      <a
+        href={address}
+        className="inline-flex min-h-11 items-center text-dye underline underline-offset-4"
+      >
         Open the sheet
       </a>
     );
@@ -24,7 +30,13 @@ export function KeptLine({ job, line }: { job: string; line: LogLine }) {
       </Button>
     );
   return what === "voice" ? (
-    <audio controls autoPlay src={address} className="w-full max-w-md" aria-label={String(caption)} />
+    <audio
+      controls
+      autoPlay
+      src={address}
+      className="w-full max-w-md"
+      aria-label={String(caption)}
+    />
   ) : (
     <MarkedPhoto src={address} alt={String(caption)} marks={marksRead(String(marks ?? ""))} />
   );

@@ -1,4 +1,7 @@
-/** Arrows and circles over a photograph, as they are sent: shares of its width and height, so that they fit whatever size it is shown in. */
+/**
+ * Arrows and circles over a photograph, as they are sent: shares of its width and height, so that
+ * they fit whatever size it is shown in.
+ */
 export interface PhotoMark {
   shape: "arrow" | "circle";
   from: [number, number];
@@ -9,7 +12,9 @@ const share = (value: number) => Number(Math.min(Math.max(value, 0), 1).toFixed(
 
 export const marksSaid = (marks: readonly PhotoMark[]) =>
   marks
-    .map(({ shape, from, to }) => `${shape} ${from.map(share).join(" ")} ${to.map(share).join(" ")}`)
+    .map(
+      ({ shape, from, to }) => `${shape} ${from.map(share).join(" ")} ${to.map(share).join(" ")}`,
+    )
     .join("; ");
 
 export const marksRead = (said: string): PhotoMark[] =>

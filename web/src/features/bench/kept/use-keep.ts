@@ -1,4 +1,7 @@
-/** A photograph, sheet or spoken note: sent first, then kept with the job by a tap. What could not be sent stays to be sent again. */
+/**
+ * A photograph, sheet or spoken note: sent first, then kept with the job by a tap. What could not
+ * be sent stays to be sent again.
+ */
 import { useState } from "react";
 import { sendAttachment } from "../../../api";
 import type { Tap } from "../parts";
@@ -17,7 +20,9 @@ export function useKeep(job: string, tap: Tap) {
       return true;
     } catch (error) {
       setSaid(
-        error instanceof Error ? `${error.message} It stays here: press again.` : "It could not be sent.",
+        error instanceof Error
+          ? `${error.message} It stays here: press again.`
+          : "It could not be sent.",
       );
       return false;
     }

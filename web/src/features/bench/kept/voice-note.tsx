@@ -1,13 +1,21 @@
-/** A spoken note: recorded here where the browser may use the microphone, else by the phone's own recorder. */
+/**
+ * A spoken note: recorded here where the browser may use the microphone, else by the phone's own
+ * recorder.
+ */
 import { useEffect, useRef, useState } from "react";
 import { Button } from "../../../ui";
 
 /** Long enough for a remark; a lecture belongs elsewhere (own choice). */
 const LONGEST_S = 120;
 
-const canRecord = () => typeof MediaRecorder !== "undefined" && Boolean(navigator.mediaDevices?.getUserMedia);
+const canRecord = () =>
+  typeof MediaRecorder !== "undefined" && Boolean(navigator.mediaDevices?.getUserMedia);
 
-export function VoiceNote({ onKeep }: { onKeep: (recording: Blob, seconds: number) => Promise<void> }) {
+export function VoiceNote({
+  onKeep,
+}: {
+  onKeep: (recording: Blob, seconds: number) => Promise<void>;
+}) {
   const [seconds, setSeconds] = useState<number | null>(null);
   const [kept, setKept] = useState<{ blob: Blob; seconds: number } | null>(null);
   const [problem, setProblem] = useState("");
@@ -67,7 +75,9 @@ export function VoiceNote({ onKeep }: { onKeep: (recording: Blob, seconds: numbe
     <div className="space-y-2">
       <p className="text-sm font-bold">Spoken note</p>
       {seconds === null ? (
-        <Button onClick={() => void begin()}>{kept ? "Record it again" : "Record a spoken note"}</Button>
+        <Button onClick={() => void begin()}>
+          {kept ? "Record it again" : "Record a spoken note"}
+        </Button>
       ) : (
         <Button kind="stop" onClick={() => recorder.current?.stop()}>
           <span aria-live="off">Stop the recording ({seconds} s)</span>

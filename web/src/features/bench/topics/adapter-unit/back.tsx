@@ -1,4 +1,6 @@
-/** The nut turned back: another zero, driven too far, or it will not slide; then it begins again. */
+/**
+ * The nut turned back: another zero, driven too far, or it will not slide; then it begins again.
+ */
 import { useState } from "react";
 import { Button, TextField } from "../../../../ui";
 import type { AdapterProps } from "./panel";
@@ -32,7 +34,9 @@ export function Back({ tap, quiet = false }: AdapterProps & { quiet?: boolean })
   if (!quiet) return form;
   return (
     <details className="pt-4">
-      <summary className="min-h-12 cursor-pointer py-3 font-bold">Turn the nut back and begin again</summary>
+      <summary className="min-h-12 cursor-pointer py-3 font-bold">
+        Turn the nut back and begin again
+      </summary>
       {form}
     </details>
   );

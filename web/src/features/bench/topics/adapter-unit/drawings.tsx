@@ -1,4 +1,6 @@
-/** The nut of the unit from its face: where it stands from its mark, and where the sheet wants it. */
+/**
+ * The nut of the unit from its face: where it stands from its mark, and where the sheet wants it.
+ */
 import type { AdapterWork } from "../../../../api";
 import { TurnDial } from "../../../../drawing";
 import { VerdictMark } from "../../../../ui";

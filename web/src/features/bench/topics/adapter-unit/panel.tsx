@@ -1,4 +1,7 @@
-/** A unit on an adapter sleeve: run up to the zero of its sheet, one tap of the screen for each try, turned, plate fitted, tried. */
+/**
+ * A unit on an adapter sleeve: run up to the zero of its sheet, one tap of the screen for each try,
+ * turned, plate fitted, tried.
+ */
 import { useState } from "react";
 import type { AdapterWork } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
@@ -36,7 +39,9 @@ export function AdapterPanel(props: AdapterProps) {
           <Fit {...props} />
           <Plate {...props} />
           <details className="pt-4">
-            <summary className="min-h-12 cursor-pointer py-3 font-bold">Turn it on a little more</summary>
+            <summary className="min-h-12 cursor-pointer py-3 font-bold">
+              Turn it on a little more
+            </summary>
             <Turn {...props} />
           </details>
           <Back {...props} quiet />

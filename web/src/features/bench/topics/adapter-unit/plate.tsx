@@ -16,7 +16,8 @@ export function Plate({ work, tap, refused }: AdapterProps) {
       </summary>
       {work.step_deg === null ? null : (
         <p className="text-sm text-soft">
-          Positions {work.step_deg.toFixed(0)}° apart, as counted. Counted otherwise: correct that entry.
+          Positions {work.step_deg.toFixed(0)}° apart, as counted. Counted otherwise: correct that
+          entry.
         </p>
       )}
       <form
@@ -30,7 +31,10 @@ export function Plate({ work, tap, refused }: AdapterProps) {
       >
         <EntryText entry={counted} name="slots" />
         <EntryText entry={counted} name="holes" />
-        <Button type="submit" disabled={!counted.text("slots").trim() || !counted.text("holes").trim()}>
+        <Button
+          type="submit"
+          disabled={!counted.text("slots").trim() || !counted.text("holes").trim()}
+        >
           Counted
         </Button>
       </form>
@@ -78,7 +82,11 @@ export function Fit({ work, tap, refused }: AdapterProps) {
           hint="6 N·m"
         />
       </div>
-      <LeftByName off={entry.problem("decided_by")} title="Past the turns of its sheet" onDecide={send} />
+      <LeftByName
+        off={entry.problem("decided_by")}
+        title="Past the turns of its sheet"
+        onDecide={send}
+      />
       <Button kind="main" data-main type="submit" disabled={!entry.text("turn").trim()}>
         The plate is on
       </Button>

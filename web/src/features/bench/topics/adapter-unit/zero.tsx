@@ -1,4 +1,7 @@
-/** The zero of its sheet: both hands until it stops; or tapped and tried again, one tap of the screen for each try. */
+/**
+ * The zero of its sheet: both hands until it stops; or tapped and tried again, one tap of the
+ * screen for each try.
+ */
 import { useState } from "react";
 import { Button, ChoiceRow, TextField } from "../../../../ui";
 import type { AdapterProps } from "./panel";
@@ -30,7 +33,10 @@ export function Zero({ work, tap, refused }: AdapterProps) {
             onChange={(value) => setFrom(value as "both_hands" | "tapped")}
             options={[
               { value: "both_hands", label: "both hands until it stops" },
-              { value: "tapped", label: "tapped on the rim and tried again until it no longer moves" },
+              {
+                value: "tapped",
+                label: "tapped on the rim and tried again until it no longer moves",
+              },
             ]}
             problem={at("counted_from")}
           />
@@ -58,7 +64,9 @@ export function Zero({ work, tap, refused }: AdapterProps) {
             >
               Tapped: it did not move
             </Button>
-            <Button onClick={() => tap({ kind: "tap_rim", moved: true })}>Tapped: it moved on</Button>
+            <Button onClick={() => tap({ kind: "tap_rim", moved: true })}>
+              Tapped: it moved on
+            </Button>
           </div>
         </>
       ) : null}

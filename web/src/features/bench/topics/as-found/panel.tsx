@@ -1,4 +1,7 @@
-/** As it was found, before anything is released: gaps, rings, clearance, sleeve end; whatever was not read stays empty. */
+/**
+ * As it was found, before anything is released: gaps, rings, clearance, sleeve end; whatever was
+ * not read stays empty.
+ */
 import { useState } from "react";
 import { choicesOf, type Command, type FoundWork } from "../../../../api";
 import { Button, ChoiceRow, VerdictMark, useSettings } from "../../../../ui";
@@ -9,7 +12,15 @@ import { useEntry } from "../../use-entry";
 type Rings = Extract<Command, { kind: "read_as_found" }>["rings"];
 const EMPTY = { toward: "", away: "", clearance: "", sleeve_end: "", text: "" };
 
-export function FoundPanel({ work, tap, refused }: { work: FoundWork; tap: Tap; refused: Refused }) {
+export function FoundPanel({
+  work,
+  tap,
+  refused,
+}: {
+  work: FoundWork;
+  tap: Tap;
+  refused: Refused;
+}) {
   const [again, setAgain] = useState(false);
   const asked = work.asks === "read_as_found" || (again && !work.released);
   return (

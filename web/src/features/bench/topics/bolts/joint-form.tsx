@@ -1,4 +1,6 @@
-/** A joint: how many bolts, how they stand, torque by the maker or by grade, wrench and extension. */
+/**
+ * A joint: how many bolts, how they stand, torque by the maker or by grade, wrench and extension.
+ */
 import { useState } from "react";
 import { choicesOf } from "../../../../api";
 import { Button, ChoiceRow, SelectField, useSettings } from "../../../../ui";
@@ -51,7 +53,12 @@ export function JointForm({ work, tap, refused }: ClosingProps) {
         });
       }}
     >
-      <ChoiceRow label="Joint" value={joint} onChange={setJoint} options={choicesOf("plan_joint", "joint")} />
+      <ChoiceRow
+        label="Joint"
+        value={joint}
+        onChange={setJoint}
+        options={choicesOf("plan_joint", "joint")}
+      />
       <div className="grid gap-3 sm:grid-cols-2">
         <EntryText entry={entry} name="count" words={["2", "4"]} />
         <EntryText entry={entry} name="screw" hint="M16, M20x1.5, 5/8-11" />

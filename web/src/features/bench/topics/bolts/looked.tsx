@@ -13,9 +13,21 @@ export function PairCap({ tap, refused }: ClosingProps) {
     tap({ kind: "pair_cap", numbers_agree, faces_clean: clean, rubs: entry.text("rubs") });
   return (
     <div className="space-y-3 pt-4">
-      <Tick label="Numbers of cap and base agree, on the same side" checked={agree} onChange={setAgree} />
-      <Tick label="Joint faces wiped, no old sealant, no chip" checked={clean} onChange={setClean} />
-      <EntryText entry={entry} name="rubs" label="What rubs when the shaft is turned (empty: nothing)" />
+      <Tick
+        label="Numbers of cap and base agree, on the same side"
+        checked={agree}
+        onChange={setAgree}
+      />
+      <Tick
+        label="Joint faces wiped, no old sealant, no chip"
+        checked={clean}
+        onChange={setClean}
+      />
+      <EntryText
+        entry={entry}
+        name="rubs"
+        label="What rubs when the shaft is turned (empty: nothing)"
+      />
       <div className="flex flex-wrap gap-3">
         <Button kind="main" data-main disabled={!agree} onClick={() => send(true)}>
           They are a pair

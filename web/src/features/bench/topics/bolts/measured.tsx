@@ -62,7 +62,13 @@ export function Gaps({ work, tap, refused }: ClosingProps) {
       onSubmit={(event) => {
         event.preventDefault();
         const shown = units === "mm" ? "mm" : "in";
-        tap({ kind: "read_ring_gaps", toward: entry.text("toward"), away: entry.text("away"), how, shown });
+        tap({
+          kind: "read_ring_gaps",
+          toward: entry.text("toward"),
+          away: entry.text("away"),
+          how,
+          shown,
+        });
       }}
     >
       <ChoiceRow

@@ -1,4 +1,7 @@
-/** A housing closed: a pair, base habit, load on, in line, joints bolt by bolt, gaps beside the ring, nothing rubs. */
+/**
+ * A housing closed: a pair, base habit, load on, in line, joints bolt by bolt, gaps beside the
+ * ring, nothing rubs.
+ */
 import type { ClosingWork } from "../../../../api";
 import { Button } from "../../../../ui";
 import { EntryText } from "../../entry-text";

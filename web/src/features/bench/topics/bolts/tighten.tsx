@@ -1,4 +1,7 @@
-/** Bolt by bolt: the next one with one tap, any other one by its number, or another torque than was asked. */
+/**
+ * Bolt by bolt: the next one with one tap, any other one by its number, or another torque than was
+ * asked.
+ */
 import { useState } from "react";
 import { Button, ChoiceRow, NamedReason } from "../../../../ui";
 import { EntryText } from "../../entry-text";

@@ -1,15 +1,24 @@
-/** Dirt, water, vibration, how the shaft stands, where grease comes in: what makes an interval shorter. */
+/**
+ * Dirt, water, vibration, how the shaft stands, where grease comes in: what makes an interval
+ * shorter.
+ */
 import { useState } from "react";
 import { type CareWork, choicesOf } from "../../../../api";
 import { ChoiceRow } from "../../../../ui";
 import type { Entry } from "../../use-entry";
 
 const NAMES = ["dirt", "wet", "shakes", "stands"] as const;
-const LABELS = { dirt: "Dirt around it", wet: "Water", shakes: "Vibration", stands: "The shaft is" };
+const LABELS = {
+  dirt: "Dirt around it",
+  wet: "Water",
+  shakes: "Vibration",
+  stands: "The shaft is",
+};
 
 export function useConditions() {
   const [values, setValues] = useState({ dirt: "", wet: "", shakes: "", stands: "", path: "" });
-  const set = (name: string) => (value: string) => setValues((before) => ({ ...before, [name]: value }));
+  const set = (name: string) => (value: string) =>
+    setValues((before) => ({ ...before, [name]: value }));
   return { values, set };
 }
 

@@ -8,6 +8,7 @@ import { useEntry } from "../../use-entry";
 import { GunChoice } from "../grease/gun-choice";
 import { Conditions, useConditions } from "./conditions";
 import { LooksChosen, looksSaid } from "./looks-chosen";
+import { MakerSays } from "./maker-says";
 import { WhichBearing } from "./which-bearing";
 
 export interface CareProps {
@@ -90,7 +91,9 @@ function CareForm({ work, tap, refused }: CareProps) {
               words={["8", "16", "24"]}
             />
             {greased ? <EntryText entry={entry} name="speed" label="Speed" hint="r/min" /> : null}
-            {greased ? <EntryText entry={entry} name="temperature" label="Housing when running" /> : null}
+            {greased ? (
+              <EntryText entry={entry} name="temperature" label="Housing when running" />
+            ) : null}
           </div>
           <ChoiceRow
             label="Its grease hole is"
@@ -103,7 +106,9 @@ function CareForm({ work, tap, refused }: CareProps) {
             <ChoiceRow
               label="Its seals let grease out"
               value={seal.lets_out ?? ""}
-              onChange={(lets_out) => setSeal({ ...seal, lets_out: lets_out as SetCare["lets_out"] })}
+              onChange={(lets_out) =>
+                setSeal({ ...seal, lets_out: lets_out as SetCare["lets_out"] })
+              }
               options={choicesOf("set_care", "lets_out", false)}
               problem={entry.problem("lets_out")}
             />
@@ -122,17 +127,7 @@ function CareForm({ work, tap, refused }: CareProps) {
               />
             </>
           ) : null}
-          <details>
-            <summary className="min-h-12 cursor-pointer py-3 font-bold">What its maker says</summary>
-            <div className="grid gap-3 sm:grid-cols-2">
-              <EntryText entry={entry} name="interval" label="Every so many hours" />
-              <EntryText entry={entry} name="interval_source" label="Whose interval" />
-              <EntryText entry={entry} name="amount" label="So much each time" hint="g, oz" />
-              <EntryText entry={entry} name="amount_source" label="Whose amount" />
-              {insert ? <EntryText entry={entry} name="strokes" label="Strokes, at most" /> : null}
-              <EntryText entry={entry} name="season_days" label="At the latest after, days" />
-            </div>
-          </details>
+          <MakerSays entry={entry} insert={insert} />
           <Tick
             label="May be greased while it runs: fitting outside the guard, and the site's leave"
             checked={running}
@@ -140,7 +135,12 @@ function CareForm({ work, tap, refused }: CareProps) {
           />
         </>
       ) : null}
-      <EntryText entry={entry} name="look_days" label="Looked at every, days" words={["7", "14", "30"]} />
+      <EntryText
+        entry={entry}
+        name="look_days"
+        label="Looked at every, days"
+        words={["7", "14", "30"]}
+      />
       <LooksChosen usual={work.looks} out={out} onOut={setOut} entry={entry} />
       <Button kind="main" data-main type="submit" disabled={!way}>
         Put it into the rounds

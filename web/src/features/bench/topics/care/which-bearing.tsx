@@ -8,7 +8,11 @@ import type { CareProps } from "./panel";
 
 export function WhichBearing({ tap, refused }: CareProps) {
   const { units } = useSettings();
-  const entry = useEntry({ designation: "", bore: "", outside: "", width: "" }, refused, "say_bearing");
+  const entry = useEntry(
+    { designation: "", bore: "", outside: "", width: "" },
+    refused,
+    "say_bearing",
+  );
   const [design, setDesign] = useState("");
   return (
     <form
@@ -17,7 +21,15 @@ export function WhichBearing({ tap, refused }: CareProps) {
         event.preventDefault();
         const { designation, bore, outside, width } = entry.values as Record<string, string>;
         const shown = units === "mm" ? "mm" : "in";
-        tap({ kind: "say_bearing", designation: designation ?? "", bore, outside, width, design, shown });
+        tap({
+          kind: "say_bearing",
+          designation: designation ?? "",
+          bore,
+          outside,
+          width,
+          design,
+          shown,
+        });
       }}
     >
       <EntryText entry={entry} name="designation" />

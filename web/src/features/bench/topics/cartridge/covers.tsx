@@ -50,7 +50,9 @@ function Drawn({ work, tap }: CartridgeProps) {
   const side = work.cover_due;
   return (
     <details className="pt-4">
-      <summary className="min-h-12 cursor-pointer py-3 font-bold">The cover is to draw it home</summary>
+      <summary className="min-h-12 cursor-pointer py-3 font-bold">
+        The cover is to draw it home
+      </summary>
       <div className="space-y-3">
         <ChoiceRow
           label="Its inner ring is"

@@ -1,4 +1,7 @@
-/** The cartridge in half section to scale, the screws of its covers in their order, and what was said. */
+/**
+ * The cartridge in half section to scale, the screws of its covers in their order, and what was
+ * said.
+ */
 import type { CartridgeWork } from "../../../../api";
 import { CartridgeSection, ScrewPattern } from "../../../../drawing";
 import { VerdictMark } from "../../../../ui";

@@ -1,4 +1,7 @@
-/** The first bearing cooled, the shaft into the housing by hand, the housing turned over on its blocks. */
+/**
+ * The first bearing cooled, the shaft into the housing by hand, the housing turned over on its
+ * blocks.
+ */
 import { Button, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -8,7 +11,8 @@ const PARTS = ["handle rod on the shaft end", "nut on the bare thread", "cap on 
 
 export function Cooled({ tap, refused }: CartridgeProps) {
   const entry = useEntry({ ring_temperature: "", housing_temperature: "" }, refused, "read_cooled");
-  const missing = !entry.text("ring_temperature").trim() || !entry.text("housing_temperature").trim();
+  const missing =
+    !entry.text("ring_temperature").trim() || !entry.text("housing_temperature").trim();
   return (
     <>
       <form
@@ -22,13 +26,22 @@ export function Cooled({ tap, refused }: CartridgeProps) {
           });
         }}
       >
-        <EntryText entry={entry} name="ring_temperature" label="Bearing on the shaft" hint="28 °C" />
+        <EntryText
+          entry={entry}
+          name="ring_temperature"
+          label="Bearing on the shaft"
+          hint="28 °C"
+        />
         <EntryText entry={entry} name="housing_temperature" label="Housing" hint="20 °C" />
         <Button kind="main" data-main type="submit" disabled={missing}>
           Cool enough?
         </Button>
       </form>
-      <div className="flex flex-wrap gap-2 pt-4" role="group" aria-label="Temporary parts that go on now">
+      <div
+        className="flex flex-wrap gap-2 pt-4"
+        role="group"
+        aria-label="Temporary parts that go on now"
+      >
         {PARTS.map((what) => (
           <Button key={what} onClick={() => tap({ kind: "put_in", what, where: "cartridge" })}>
             Write down: {what}
@@ -44,7 +57,11 @@ export function Enter({ tap, refused }: CartridgeProps) {
   const said = entry.text("text");
   return (
     <div className="space-y-3 pt-4">
-      <EntryText entry={entry} name="text" label="Where it stopped (needed where it does not go in)" />
+      <EntryText
+        entry={entry}
+        name="text"
+        label="Where it stopped (needed where it does not go in)"
+      />
       <div className="flex flex-wrap gap-3">
         <Button
           kind="main"

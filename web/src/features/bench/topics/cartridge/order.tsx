@@ -1,4 +1,7 @@
-/** What is left of a cartridge, in the order that is offered: any part may come next that nothing is in the way of. */
+/**
+ * What is left of a cartridge, in the order that is offered: any part may come next that nothing is
+ * in the way of.
+ */
 import { Button, Say } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -18,7 +21,9 @@ export function Order({ work, tap, refused }: CartridgeProps) {
           <li key={part || `up.${at}`} className="border-b border-rule py-1 last:border-b-0">
             <div className="flex flex-wrap items-center gap-x-3">
               <span>
-                {up ? `Turn the housing over, the ${up} end up` : `${name[0]!.toUpperCase()}${name.slice(1)}`}
+                {up
+                  ? `Turn the housing over, the ${up} end up`
+                  : `${name[0]!.toUpperCase()}${name.slice(1)}`}
               </span>
               {part && part !== first && !why && offered(part) ? (
                 <Button kind="quiet" onClick={() => tap({ kind: "take_next", part })}>

@@ -66,7 +66,9 @@ function Asked(props: CartridgeProps) {
     case "tighten_round":
       return <Round {...props} />;
     case "turn_cartridge":
-      return <TurnedByHand onSay={(freely, text) => tap({ kind: "turn_cartridge", freely, text })} />;
+      return (
+        <TurnedByHand onSay={(freely, text) => tap({ kind: "turn_cartridge", freely, text })} />
+      );
     case "set_flinger":
       return <Flinger {...props} />;
     case "top_up":

@@ -44,8 +44,18 @@ export function Ring({ work, tap, refused }: CartridgeProps) {
         />
       ))}
       <div className="grid gap-3 sm:grid-cols-2">
-        <EntryText entry={entry} name="ends_before" label="Gap of its ends, over the surface" hint="12 mm" />
-        <EntryText entry={entry} name="ends_after" label="Gap of its ends, in the groove" hint="9 mm" />
+        <EntryText
+          entry={entry}
+          name="ends_before"
+          label="Gap of its ends, over the surface"
+          hint="12 mm"
+        />
+        <EntryText
+          entry={entry}
+          name="ends_after"
+          label="Gap of its ends, in the groove"
+          hint="9 mm"
+        />
       </div>
       <Button kind="main" data-main type="submit">
         Does it sit?

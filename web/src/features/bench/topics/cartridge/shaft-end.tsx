@@ -30,12 +30,21 @@ export function Pair({ work, tap, refused }: CartridgeProps) {
       }}
     >
       <div className="grid gap-3 sm:grid-cols-2">
-        <EntryText entry={entry} name="torque" label="First nut, torque with its unit" hint="95 N·m" />
+        <EntryText
+          entry={entry}
+          name="torque"
+          label="First nut, torque with its unit"
+          hint="95 N·m"
+        />
         <EntryText entry={entry} name="wrench" label="With which wrench and hook" />
       </div>
       <Tick label="A tab is bent into a slot, by tightening" checked={tab} onChange={setTab} />
       <Tick label="Second nut jammed, the first one held" checked={jammed} onChange={setJammed} />
-      <LeftByName off={entry.problem("decided_by")} title="A nut pair otherwise than asked" onDecide={send} />
+      <LeftByName
+        off={entry.problem("decided_by")}
+        title="A nut pair otherwise than asked"
+        onDecide={send}
+      />
       <Button
         kind="main"
         data-main
@@ -63,7 +72,9 @@ export function Pack({ tap, refused }: CartridgeProps) {
         kind="main"
         data-main
         disabled={!entry.text("text").trim()}
-        onClick={() => tap({ kind: "pack_between", text: entry.text("text"), amount: entry.text("amount") })}
+        onClick={() =>
+          tap({ kind: "pack_between", text: entry.text("text"), amount: entry.text("amount") })
+        }
       >
         It is packed
       </Button>
@@ -115,7 +126,11 @@ export function TopUp({ tap, refused }: CartridgeProps) {
   const amount = entry.text("amount");
   return (
     <div className="space-y-3 pt-4">
-      <EntryText entry={entry} name="text" label="Which grease, how much; what was heard and seen" />
+      <EntryText
+        entry={entry}
+        name="text"
+        label="Which grease, how much; what was heard and seen"
+      />
       <EntryText entry={entry} name="amount" />
       <div className="flex flex-wrap gap-3">
         <Button

@@ -1,4 +1,7 @@
-/** The nut of a follower's stud: torque with its unit, the state of the thread, which wrench. Off the table only by name. */
+/**
+ * The nut of a follower's stud: torque with its unit, the state of the thread, which wrench. Off
+ * the table only by name.
+ */
 import { useState } from "react";
 import { type Command, choicesOf } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
@@ -30,7 +33,12 @@ export function Clamp({ tap, refused }: FollowerProps) {
         send();
       }}
     >
-      <EntryText entry={entry} name="torque" label="Torque, with its unit" hint="58 N·m, 43 lbf·ft" />
+      <EntryText
+        entry={entry}
+        name="torque"
+        label="Torque, with its unit"
+        hint="58 N·m, 43 lbf·ft"
+      />
       <ChoiceRow
         label="The thread is"
         value={thread}

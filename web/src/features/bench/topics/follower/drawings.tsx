@@ -1,4 +1,7 @@
-/** The follower to scale, end on: roller, stud or pin, and where the grease hole lies against the load. */
+/**
+ * The follower to scale, end on: roller, stud or pin, and where the grease hole lies against the
+ * load.
+ */
 import type { FollowerWork } from "../../../../api";
 import { FollowerDrawing } from "../../../../drawing";
 import { VerdictMark } from "../../../../ui";

@@ -39,7 +39,11 @@ export function FollowerPanel(props: FollowerProps) {
     case "say_plug":
       return (
         <div className="flex flex-wrap gap-3 pt-4">
-          <Button kind="main" data-main onClick={() => tap({ kind: "say_plug", plug: !work.regreased })}>
+          <Button
+            kind="main"
+            data-main
+            onClick={() => tap({ kind: "say_plug", plug: !work.regreased })}
+          >
             {work.regreased ? "Its fitting is in and clean" : "The plug is in"}
           </Button>
           {work.regreased ? null : (

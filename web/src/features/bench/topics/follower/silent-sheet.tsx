@@ -1,4 +1,7 @@
-/** The torque of a sheet that says nothing of oil on the thread: whose word settles it; until then the nut may be set, and is not at torque. */
+/**
+ * The torque of a sheet that says nothing of oil on the thread: whose word settles it; until then
+ * the nut may be set, and is not at torque.
+ */
 import { useState } from "react";
 import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
@@ -30,7 +33,12 @@ export function SilentSheet(props: FollowerProps) {
       />
       <EntryText entry={entry} name="source" hint="the maker, by telephone, or another sheet" />
       <div className="flex flex-wrap gap-3">
-        <Button kind="main" data-main type="submit" disabled={!thread || !entry.text("source").trim()}>
+        <Button
+          kind="main"
+          data-main
+          type="submit"
+          disabled={!thread || !entry.text("source").trim()}
+        >
           That is settled
         </Button>
         <Button onClick={() => setLater(true)}>Nobody knows yet: set it, and ask later</Button>

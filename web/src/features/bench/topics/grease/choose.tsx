@@ -1,4 +1,7 @@
-/** What goes in: grease with its thickener and what was there before, or oil; κ where oil, speed and warmth are known. */
+/**
+ * What goes in: grease with its thickener and what was there before, or oil; κ where oil, speed and
+ * warmth are known.
+ */
 import { useState } from "react";
 import { choicesOf } from "../../../../api";
 import { Button, ChoiceRow, SelectField } from "../../../../ui";
@@ -12,7 +15,9 @@ export function Choose({ work, tap, refused }: GreaseProps) {
     refused,
     "choose_lubricant",
   );
-  const [lubricant, setLubricant] = useState<"grease" | "oil">(work.kind === "oil" ? "oil" : "grease");
+  const [lubricant, setLubricant] = useState<"grease" | "oil">(
+    work.kind === "oil" ? "oil" : "grease",
+  );
   const names = [...work.thickeners, "unknown"];
   return (
     <>
@@ -20,7 +25,10 @@ export function Choose({ work, tap, refused }: GreaseProps) {
         className="space-y-3 pt-4"
         onSubmit={(event) => {
           event.preventDefault();
-          const { name, thickener, old, oil, speed, temperature } = entry.values as Record<string, string>;
+          const { name, thickener, old, oil, speed, temperature } = entry.values as Record<
+            string,
+            string
+          >;
           const greased = lubricant === "grease";
           tap({
             kind: "choose_lubricant",
@@ -69,9 +77,19 @@ export function Choose({ work, tap, refused }: GreaseProps) {
           </div>
         ) : null}
         <div className="grid gap-3 sm:grid-cols-3">
-          <EntryText entry={entry} name="oil" label="Its oil: grade, or mm²/s" hint="VG 220, or 220 / 19" />
+          <EntryText
+            entry={entry}
+            name="oil"
+            label="Its oil: grade, or mm²/s"
+            hint="VG 220, or 220 / 19"
+          />
           <EntryText entry={entry} name="speed" label="Speed" hint="r/min" />
-          <EntryText entry={entry} name="temperature" label="Housing when running" hint="°C or °F" />
+          <EntryText
+            entry={entry}
+            name="temperature"
+            label="Housing when running"
+            hint="°C or °F"
+          />
         </div>
         <Button kind="main" data-main type="submit" disabled={!entry.text("name").trim()}>
           This goes in

@@ -1,4 +1,7 @@
-/** One corner of the housing: as asked with one tap, or what it really got; another corner can be taken first. */
+/**
+ * One corner of the housing: as asked with one tap, or what it really got; another corner can be
+ * taken first.
+ */
 import { useState } from "react";
 import { Button, ChoiceRow } from "../../../../ui";
 import { EntryText } from "../../entry-text";

@@ -1,4 +1,7 @@
-/** Oil at standstill: how far below the middle of the shaft, channels open, both sides level, drain plug. */
+/**
+ * Oil at standstill: how far below the middle of the shaft, channels open, both sides level, drain
+ * plug.
+ */
 import { useState } from "react";
 import { Button, Tick, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
@@ -26,7 +29,11 @@ export function Oil({ tap, refused }: GreaseProps) {
       }}
     >
       <EntryText entry={entry} name="below" />
-      <Tick label="Return channels and levelling channel are open" checked={open} onChange={setOpen} />
+      <Tick
+        label="Return channels and levelling channel are open"
+        checked={open}
+        onChange={setOpen}
+      />
       <Tick label="Both sides stand level" checked={level} onChange={setLevel} />
       <EntryText entry={entry} name="plug" words={["new washer, tightened"]} />
       <Button kind="main" data-main type="submit" disabled={!entry.text("below").trim()}>

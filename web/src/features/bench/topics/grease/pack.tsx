@@ -8,12 +8,22 @@ export function Pack({ tap }: GreaseProps) {
   const [leaving, setLeaving] = useState(false);
   return (
     <div className="space-y-3 pt-4">
-      <Tick label="Turned: grease went through the cage, both rows" checked={turned} onChange={setTurned} />
+      <Tick
+        label="Turned: grease went through the cage, both rows"
+        checked={turned}
+        onChange={setTurned}
+      />
       <div className="flex flex-wrap gap-3">
-        <Button kind="main" data-main onClick={() => tap({ kind: "pack_bearing", how: "full", turned })}>
+        <Button
+          kind="main"
+          data-main
+          onClick={() => tap({ kind: "pack_bearing", how: "full", turned })}
+        >
           Packed full
         </Button>
-        <Button onClick={() => tap({ kind: "pack_bearing", how: "part", turned })}>Packed in part</Button>
+        <Button onClick={() => tap({ kind: "pack_bearing", how: "part", turned })}>
+          Packed in part
+        </Button>
         <Button kind="stop" onClick={() => setLeaving(true)}>
           It is not packed
         </Button>

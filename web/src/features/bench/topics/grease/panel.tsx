@@ -1,4 +1,6 @@
-/** Greasing: what goes in, how much, bearing packed, housing corner by corner; or oil to its level. */
+/**
+ * Greasing: what goes in, how much, bearing packed, housing corner by corner; or oil to its level.
+ */
 import type { GreaseWork } from "../../../../api";
 import { Button } from "../../../../ui";
 import { EntryText } from "../../entry-text";
@@ -25,7 +27,9 @@ export function GreasePanel(props: GreaseProps) {
     case "pack_bearing":
       return <Pack {...props} />;
     case "fill_corner":
-      return <Corner key={props.work.corners.filter(({ given }) => given !== null).length} {...props} />;
+      return (
+        <Corner key={props.work.corners.filter(({ given }) => given !== null).length} {...props} />
+      );
     case "tag_stored":
       return <Tag {...props} />;
     case "fill_oil":

@@ -1,4 +1,7 @@
-/** How much goes where: by the sheet, or by a share of the housing's space; with which gun, over how many corners. */
+/**
+ * How much goes where: by the sheet, or by a share of the housing's space; with which gun, over how
+ * many corners.
+ */
 import { useState } from "react";
 import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow, useSettings } from "../../../../ui";
@@ -98,11 +101,18 @@ export function PlanFill({ work, tap, refused }: GreaseProps) {
               label="Amount of the sheet"
               hint="230 g, 8 oz, 20 strokes"
             />
-            {strokes ? <EntryText entry={entry} name="sheet_stroke" hint="empty: it does not say" /> : null}
+            {strokes ? (
+              <EntryText entry={entry} name="sheet_stroke" hint="empty: it does not say" />
+            ) : null}
             <EntryText entry={entry} name="sheet_source" />
           </>
         ) : (
-          <EntryText entry={entry} name="share" label="Share of it" hint="empty: by the rule, about 30 %" />
+          <EntryText
+            entry={entry}
+            name="share"
+            label="Share of it"
+            hint="empty: by the rule, about 30 %"
+          />
         )}
       </div>
       <GunChoice entry={entry} />

@@ -16,7 +16,13 @@ export function MeasureHole({ work, tap, refused }: HubProps) {
       onSubmit={(event) => {
         event.preventDefault();
         const { hole = "", ring = "" } = entry.values;
-        tap({ kind: "measure_hole", hole, ring, same_warmth: same, shown: units === "mm" ? "mm" : "in" });
+        tap({
+          kind: "measure_hole",
+          hole,
+          ring,
+          same_warmth: same,
+          shown: units === "mm" ? "mm" : "in",
+        });
       }}
     >
       {work.fit ? (

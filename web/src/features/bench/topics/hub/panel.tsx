@@ -1,4 +1,7 @@
-/** A bearing into its hub: hole measured, the way, warm or by force, the feeler all round, what holds it there. */
+/**
+ * A bearing into its hub: hole measured, the way, warm or by force, the feeler all round, what
+ * holds it there.
+ */
 import type { HubWork } from "../../../../api";
 import { VerdictMark, length, useSettings } from "../../../../ui";
 import type { Refused, Tap } from "../../parts";
@@ -59,7 +62,8 @@ function Fit({ work }: HubProps) {
   if (!work.fit || !work.section) return null;
   return (
     <p>
-      <VerdictMark verdict={work.fit} /> Ring of {length(work.section.outside_mm, units)}: {work.fit.reason}
+      <VerdictMark verdict={work.fit} /> Ring of {length(work.section.outside_mm, units)}:{" "}
+      {work.fit.reason}
     </p>
   );
 }
@@ -71,7 +75,11 @@ function Ways({ work, tap }: HubProps) {
       ways={work.ways}
       chosen={work.chosen}
       onTake={(way, decided_by, reason) =>
-        tap(decided_by ? { kind: "choose_way_in", way, decided_by, reason } : { kind: "choose_way_in", way })
+        tap(
+          decided_by
+            ? { kind: "choose_way_in", way, decided_by, reason }
+            : { kind: "choose_way_in", way },
+        )
       }
     />
   );

@@ -16,7 +16,10 @@ export function PushIn({ tap }: HubProps) {
         <Button kind="main" data-main onClick={() => tap({ kind: "push_in", text })}>
           At the shoulder of its hub
         </Button>
-        <Button kind="stop" onClick={() => tap({ kind: "stop_in", text: "it hesitated or tilted" })}>
+        <Button
+          kind="stop"
+          onClick={() => tap({ kind: "stop_in", text: "it hesitated or tilted" })}
+        >
           It sticks or cocks: stop
         </Button>
       </div>

@@ -1,4 +1,7 @@
-/** The warm hub: bearing's own temperature, readings against what it bears and what it needs, then in. */
+/**
+ * The warm hub: bearing's own temperature, readings against what it bears and what it needs, then
+ * in.
+ */
 import { Button, moment } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -29,8 +32,8 @@ export function WarmHub(props: HubProps) {
   return (
     <section aria-label="Warm hub" className="space-y-4">
       <p>
-        Bearing {work.bearing_c.toFixed(0)} °C; it touches at {work.touches_c?.toFixed(0)} °C and drops in
-        from <b>{work.needed_c?.toFixed(0)} °C</b>
+        Bearing {work.bearing_c.toFixed(0)} °C; it touches at {work.touches_c?.toFixed(0)} °C and
+        drops in from <b>{work.needed_c?.toFixed(0)} °C</b>
         {work.limit_c === null ? (
           ""
         ) : (

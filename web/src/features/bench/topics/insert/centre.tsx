@@ -31,7 +31,9 @@ export function Centre({ work, tap, refused }: InsertProps) {
         <EntryText entry={entry} name="circle" hint="on the ring's face" />
       </div>
       {work.goes > 0 ? (
-        <p className="text-soft">Measured {work.goes === 1 ? "once" : `${work.goes} times`} so far.</p>
+        <p className="text-soft">
+          Measured {work.goes === 1 ? "once" : `${work.goes} times`} so far.
+        </p>
       ) : null}
       <div className="flex flex-wrap gap-3">
         <Button kind="main" data-main type="submit" disabled={missing}>

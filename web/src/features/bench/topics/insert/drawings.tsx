@@ -1,4 +1,7 @@
-/** This housing with its fitting, groove, slots and pin's slot, the insert in it, and what was said of it. */
+/**
+ * This housing with its fitting, groove, slots and pin's slot, the insert in it, and what was said
+ * of it.
+ */
 import type { InsertWork } from "../../../../api";
 import { InsertHousing } from "../../../../drawing";
 import { VerdictMark } from "../../../../ui";

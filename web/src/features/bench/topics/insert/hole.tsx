@@ -1,4 +1,7 @@
-/** The grease hole: closed by a fitting or a plug with what each costs, and greased through it step by step. */
+/**
+ * The grease hole: closed by a fitting or a plug with what each costs, and greased through it step
+ * by step.
+ */
 import { useState } from "react";
 import { type Command, choicesOf } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
@@ -30,7 +33,9 @@ export function CloseHole({ work, tap }: InsertProps) {
           >
             {NAMES[closed]}
           </Button>
-          <span className="text-soft">{work.closings.find((one) => one.closed === closed)?.cost}</span>
+          <span className="text-soft">
+            {work.closings.find((one) => one.closed === closed)?.cost}
+          </span>
         </li>
       ))}
     </ul>
@@ -45,7 +50,9 @@ export function GreaseIt(props: InsertProps) {
     <div className="pt-4">
       <Button
         onClick={() =>
-          props.work.plugged ? props.tap({ kind: "grease_through_hole", step: "plug_out" }) : setOpen(true)
+          props.work.plugged
+            ? props.tap({ kind: "grease_through_hole", step: "plug_out" })
+            : setOpen(true)
         }
       >
         {props.work.plugged ? "Grease it: plug out, hole wiped" : "Grease it"}
@@ -60,7 +67,11 @@ export function HoleSteps(props: InsertProps) {
   if (!step) return null;
   return (
     <div className="pt-4">
-      <Button kind="main" data-main onClick={() => props.tap({ kind: "grease_through_hole", step })}>
+      <Button
+        kind="main"
+        data-main
+        onClick={() => props.tap({ kind: "grease_through_hole", step })}
+      >
         {step === "fitting_in" ? "The fitting is in" : "Fitting out, plug back"}
       </Button>
     </div>

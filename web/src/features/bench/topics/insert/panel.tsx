@@ -1,4 +1,7 @@
-/** An insert replaced in its housing: old one out, groove's side found, new one in, square, its grease hole closed. */
+/**
+ * An insert replaced in its housing: old one out, groove's side found, new one in, square, its
+ * grease hole closed.
+ */
 import type { InsertWork } from "../../../../api";
 import { Button } from "../../../../ui";
 import { EntryText } from "../../entry-text";

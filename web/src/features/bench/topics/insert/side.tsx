@@ -1,4 +1,7 @@
-/** Which side the grease groove has to face: the fitting measured to both faces, the housing's bore looked at. */
+/**
+ * Which side the grease groove has to face: the fitting measured to both faces, the housing's bore
+ * looked at.
+ */
 import { useState } from "react";
 import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow, useSettings } from "../../../../ui";

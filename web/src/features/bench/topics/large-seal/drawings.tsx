@@ -1,4 +1,7 @@
-/** The ring as a clock, when each step begins so that the machine starts as wished, and what was judged. */
+/**
+ * The ring as a clock, when each step begins so that the machine starts as wished, and what was
+ * judged.
+ */
 import type { LargeSealWork } from "../../../../api";
 import { SealClock } from "../../../../drawing";
 import { VerdictMark, moment } from "../../../../ui";

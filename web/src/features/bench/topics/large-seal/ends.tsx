@@ -41,7 +41,9 @@ export function Straps({ work, tap, refused }: LargeSealProps) {
     );
   return (
     <details className="pt-3">
-      <summary className="min-h-12 cursor-pointer py-3 font-bold">Straps go in for carrying</summary>
+      <summary className="min-h-12 cursor-pointer py-3 font-bold">
+        Straps go in for carrying
+      </summary>
       <div className="space-y-3">
         <EntryText
           entry={entry}
@@ -68,7 +70,12 @@ export function Cover({ tap, refused }: LargeSealProps) {
       className="space-y-3 pt-4"
       onSubmit={(event) => {
         event.preventDefault();
-        tap({ kind: "cover_seal", torque: entry.text("torque"), wrench: entry.text("wrench"), even });
+        tap({
+          kind: "cover_seal",
+          torque: entry.text("torque"),
+          wrench: entry.text("wrench"),
+          even,
+        });
       }}
     >
       <div className="grid gap-3 sm:grid-cols-2">

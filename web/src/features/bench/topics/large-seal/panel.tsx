@@ -1,4 +1,7 @@
-/** A large shaft seal: planned, warmed, rested, housing, spring, pressed in by the clock, gone round, covered. */
+/**
+ * A large shaft seal: planned, warmed, rested, housing, spring, pressed in by the clock, gone
+ * round, covered.
+ */
 import { type ReactNode, useState } from "react";
 import type { LargeSealWork } from "../../../../api";
 import { Button, Tick } from "../../../../ui";
@@ -46,7 +49,9 @@ export function LargeSealPanel(props: LargeSealProps) {
           first="Lock checked: it holds a pull"
           second="Groove thinly greased"
           act="The spring is in"
-          onSay={(lock_checked, groove_greased) => tap({ kind: "lay_spring", lock_checked, groove_greased })}
+          onSay={(lock_checked, groove_greased) =>
+            tap({ kind: "lay_spring", lock_checked, groove_greased })
+          }
         />
       );
     case "say_open_side":
@@ -61,7 +66,9 @@ export function LargeSealPanel(props: LargeSealProps) {
           <Button
             kind="main"
             data-main
-            onClick={() => work.next_hour !== null && tap({ kind: "press_at", hour: work.next_hour })}
+            onClick={() =>
+              work.next_hour !== null && tap({ kind: "press_at", hour: work.next_hour })
+            }
           >
             Fitted at {work.next_hour} o’clock
           </Button>

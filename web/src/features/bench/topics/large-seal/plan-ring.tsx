@@ -1,4 +1,7 @@
-/** The ring and how it comes: size, material, store, what it is like; when the machine must run again. */
+/**
+ * The ring and how it comes: size, material, store, what it is like; when the machine must run
+ * again.
+ */
 import { useState } from "react";
 import { choicesOf } from "../../../../api";
 import { Button, ChoiceRow, TextField, useSettings } from "../../../../ui";
@@ -94,7 +97,9 @@ export function PlanRing({ work, tap, refused }: LargeSealProps) {
         <EntryText entry={entry} name="seat" hint="empty: not measured" />
         <EntryText entry={entry} name="cover_screws" hint="empty: not counted" />
         <EntryText entry={entry} name="cover_screw" hint="M10; empty: the maker's torque" />
-        {entry.text("cover_screw").trim() ? <EntryText entry={entry} name="cover_grade" hint="8.8" /> : null}
+        {entry.text("cover_screw").trim() ? (
+          <EntryText entry={entry} name="cover_grade" hint="8.8" />
+        ) : null}
       </div>
       {entry.text("cover_screw").trim() ? (
         <ChoiceRow

@@ -39,7 +39,9 @@ export function Feet(props: LineUpProps) {
           hint: "with a plus: 0 + 0.05 + 0 + 0.12",
         },
       ]}
-      onSend={(place, v, shown) => props.tap({ kind: "say_feet", place, gaps: v["gaps"] ?? "", shown })}
+      onSend={(place, v, shown) =>
+        props.tap({ kind: "say_feet", place, gaps: v["gaps"] ?? "", shown })
+      }
     />
   );
 }
@@ -68,7 +70,12 @@ export function Alignment(props: LineUpProps) {
         })
       }
     >
-      <ChoiceRow label="By" value={tool} onChange={setTool} options={choicesOf("read_alignment", "tool")} />
+      <ChoiceRow
+        label="By"
+        value={tool}
+        onChange={setTool}
+        options={choicesOf("read_alignment", "tool")}
+      />
       <Tick label="The seal is a labyrinth" checked={labyrinth} onChange={setLabyrinth} />
     </PlaceForm>
   );

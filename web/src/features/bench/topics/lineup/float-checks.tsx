@@ -16,7 +16,9 @@ export function EndPlay(props: LineUpProps) {
       unready={!faces}
       fields={[{ name: "play", label: "End play, cold, pushed to and fro" }]}
       onSend={(_, v, shown) =>
-        faces ? props.tap({ kind: "read_end_play", play: v["play"] ?? "", faces, shown }) : undefined
+        faces
+          ? props.tap({ kind: "read_end_play", play: v["play"] ?? "", faces, shown })
+          : undefined
       }
     >
       <ChoiceRow

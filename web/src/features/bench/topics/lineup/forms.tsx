@@ -1,4 +1,7 @@
-/** What the shaft line is computed from: who holds it, marks, seats and rings, temperatures, sleeves. */
+/**
+ * What the shaft line is computed from: who holds it, marks, seats and rings, temperatures,
+ * sleeves.
+ */
 import { useState } from "react";
 import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
@@ -8,7 +11,8 @@ import type { LineUpProps } from "./panel";
 type Groove = NonNullable<Extract<Command, { kind: "say_float" }>["groove"]>;
 
 export function FloatForm({ work, tap, refused }: LineUpProps) {
-  const asked = work.drawing.bearings.find((one) => one.floats === "unknown") ?? work.drawing.bearings[0];
+  const asked =
+    work.drawing.bearings.find((one) => one.floats === "unknown") ?? work.drawing.bearings[0];
   const [place, setPlace] = useState("");
   const [groove, setGroove] = useState<Groove>("");
   const at = place || asked?.id || "";
@@ -19,7 +23,11 @@ export function FloatForm({ work, tap, refused }: LineUpProps) {
         label="Bearing"
         value={at}
         onChange={setPlace}
-        options={work.drawing.bearings.map((one) => ({ value: one.id, label: one.name, note: one.short }))}
+        options={work.drawing.bearings.map((one) => ({
+          value: one.id,
+          label: one.name,
+          note: one.short,
+        }))}
       />
       <ChoiceRow
         label="Snap ring of a one-piece housing"
@@ -87,7 +95,11 @@ export function RingsForm(props: LineUpProps) {
           hint: "several with a plus: 10 + 10",
           open: true,
         },
-        { name: "far", label: "Rings on the side away from the datum (leave blank if none)", open: true },
+        {
+          name: "far",
+          label: "Rings on the side away from the datum (leave blank if none)",
+          open: true,
+        },
       ]}
       onSend={(place, v, shown) =>
         props.tap({

@@ -1,4 +1,7 @@
-/** The shaft line entered piece by piece: what is asked for next stands open, everything else can be chosen. */
+/**
+ * The shaft line entered piece by piece: what is asked for next stands open, everything else can be
+ * chosen.
+ */
 import { useState } from "react";
 import type { Work } from "../../../../api";
 import { ChoiceRow } from "../../../../ui";

@@ -42,7 +42,11 @@ export function PlaceForm(
   } = props;
   const { units } = useSettings();
   const [place, setPlace] = useState(first || work.drawing.bearings[0]?.id || "");
-  const entry = useEntry(Object.fromEntries(fields.map((field) => [field.name, ""])), refused, kind);
+  const entry = useEntry(
+    Object.fromEntries(fields.map((field) => [field.name, ""])),
+    refused,
+    kind,
+  );
   const ready = !unready && fields.every((field) => field.open || entry.text(field.name).trim());
   return (
     <form

@@ -61,8 +61,15 @@ export function SleeveForm(props: LineUpProps) {
       kind="lay_sleeve"
       action="Work out the start"
       fields={[
-        { name: "sleeve_to_ring", label: "Bearing laid on: sleeve's thread end to the ring's near face" },
-        { name: "drive_up", label: "Drive-up to come, one value or a band (empty: the plan's)", open: true },
+        {
+          name: "sleeve_to_ring",
+          label: "Bearing laid on: sleeve's thread end to the ring's near face",
+        },
+        {
+          name: "drive_up",
+          label: "Drive-up to come, one value or a band (empty: the plan's)",
+          open: true,
+        },
       ]}
       onSend={(place, v, shown) =>
         props.tap({
@@ -83,8 +90,16 @@ export function SleeveForm(props: LineUpProps) {
         onChange={(value) => setNut(value as typeof nut)}
         options={choicesOf("lay_sleeve", "nut_side", false)}
       />
-      <Tick label="Read at the tap-tested zero (else at rest)" checked={atZero} onChange={setAtZero} />
-      <Tick label={asked("lay_sleeve", "from_mark").label} checked={fromMark} onChange={setFromMark} />
+      <Tick
+        label="Read at the tap-tested zero (else at rest)"
+        checked={atZero}
+        onChange={setAtZero}
+      />
+      <Tick
+        label={asked("lay_sleeve", "from_mark").label}
+        checked={fromMark}
+        onChange={setFromMark}
+      />
     </PlaceForm>
   );
 }

@@ -1,4 +1,6 @@
-/** The answers to one question, to tap: one tap where one excludes the others, and how sure it is. */
+/**
+ * The answers to one question, to tap: one tap where one excludes the others, and how sure it is.
+ */
 import { useState } from "react";
 import type { Question } from "../../../../api";
 import { Button, ChoiceRow, Tick } from "../../../../ui";

@@ -19,7 +19,8 @@ const GROUPS: Record<string, string> = {
   stud: "stud",
   history: "history",
 };
-const groupOf = ({ by, at }: Question) => (by === "asked" ? "history" : (GROUPS[at[0] ?? ""] ?? "history"));
+const groupOf = ({ by, at }: Question) =>
+  by === "asked" ? "history" : (GROUPS[at[0] ?? ""] ?? "history");
 
 export function Ask({ work, tap, refused, questions }: LookProps & { questions: Question[] }) {
   const [chosen, setChosen] = useState<number | null>(null);
@@ -64,7 +65,8 @@ export function Ask({ work, tap, refused, questions }: LookProps & { questions: 
                   onClick={() => setChosen(one.number)}
                 >
                   <span>
-                    {one.words} <b className="text-ink no-underline">{answeredIn(one, said(one))}</b>
+                    {one.words}{" "}
+                    <b className="text-ink no-underline">{answeredIn(one, said(one))}</b>
                   </span>
                 </Button>
               </li>

@@ -23,7 +23,9 @@ export function Causes({ work, questions, classes }: Props) {
           <Cause key={cause.id} cause={cause} questions={questions} classes={classes} />
         ))}
       </ol>
-      {ruled_out.length > 0 ? <p className="pt-2 text-sm">Ruled out: {ruled_out.join("; ")}.</p> : null}
+      {ruled_out.length > 0 ? (
+        <p className="pt-2 text-sm">Ruled out: {ruled_out.join("; ")}.</p>
+      ) : null}
       {[...left_out, ...measured].map((words) => (
         <p key={words} className="text-sm text-soft">
           {words}
@@ -52,7 +54,10 @@ function Cause({ cause, questions, classes }: CauseProps) {
             <caption className="pb-1 text-left text-soft">
               Trade opinion (common practice, no source); a sum, not a chance. ISO 15243:{" "}
               {cause.iso
-                .map((number) => `${number} ${classes.find((one) => one.number === number)?.name ?? ""}`)
+                .map(
+                  (number) =>
+                    `${number} ${classes.find((one) => one.number === number)?.name ?? ""}`,
+                )
                 .join(", ")}
               .
             </caption>
@@ -63,7 +68,9 @@ function Cause({ cause, questions, classes }: CauseProps) {
                     {reason.marks.map((mark) => wordsOf(questions, mark)).join(" and ")}
                   </td>
                   <td className="pr-3 text-soft">{reason.why}</td>
-                  <td className="whitespace-nowrap text-right font-mono">{signed(reason.weight)}</td>
+                  <td className="whitespace-nowrap text-right font-mono">
+                    {signed(reason.weight)}
+                  </td>
                 </tr>
               ))}
               <tr className="border-t-2 border-ink font-bold">

@@ -41,7 +41,9 @@ export function Conclude(props: LookProps & { causes: FailureBook["causes"]; nex
       {problem ? <p className="font-bold text-oxide">▲ {problem.message}</p> : null}
       {other ? (
         <div>
-          <p className="text-sm text-soft">Tick what it was; nothing ticked: no cause can be named.</p>
+          <p className="text-sm text-soft">
+            Tick what it was; nothing ticked: no cause can be named.
+          </p>
           {fitting.map(({ id, words }) => (
             <Tick
               key={id}

@@ -1,4 +1,6 @@
-/** What turns marked places into answers: where the load pointed, and how many rollers a row has. */
+/**
+ * What turns marked places into answers: where the load pointed, and how many rollers a row has.
+ */
 import { Button } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";

@@ -27,8 +27,8 @@ export function LookDrawings({ work }: { work: LookWork }) {
         </figure>
       ))}
       <p className="text-sm text-soft">
-        To scale, the upper half above the lower; 0° is the ring's top mark, clockwise seen from the nut's
-        side; row 1 is at the nut's side.
+        To scale, the upper half above the lower; 0° is the ring's top mark, clockwise seen from the
+        nut's side; row 1 is at the nut's side.
       </p>
     </section>
   );

@@ -1,4 +1,7 @@
-/** A finding on an unrolled face: tap where it lies, or type degrees, a clock time or millimetres along it. */
+/**
+ * A finding on an unrolled face: tap where it lies, or type degrees, a clock time or millimetres
+ * along it.
+ */
 import { useState } from "react";
 import { type Command, choicesOf } from "../../../../api";
 import { Unrolled, type Place } from "../../../../drawing";
@@ -75,10 +78,25 @@ export function FindingForm(props: LookProps) {
           entry.clear();
         }}
       >
-        <EntryText entry={entry} name="at" label="Place, or where it begins" hint="210°, 7 o'clock, 120 mm" />
-        <EntryText entry={entry} name="to" label="Where it ends (empty: a spot)" hint="0 to 360: all round" />
+        <EntryText
+          entry={entry}
+          name="at"
+          label="Place, or where it begins"
+          hint="210°, 7 o'clock, 120 mm"
+        />
+        <EntryText
+          entry={entry}
+          name="to"
+          label="Where it ends (empty: a spot)"
+          hint="0 to 360: all round"
+        />
         {strip.rows === 2 ? (
-          <ChoiceRow label="Row" value={row} onChange={setRow} options={choicesOf("mark_finding", "row")} />
+          <ChoiceRow
+            label="Row"
+            value={row}
+            onChange={setRow}
+            options={choicesOf("mark_finding", "row")}
+          />
         ) : null}
         {sign === "path" ? (
           <>

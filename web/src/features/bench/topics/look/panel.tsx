@@ -1,4 +1,7 @@
-/** Looking at the old bearing: one question at a time, places on the unrolled rings, causes with their reasons, parts. */
+/**
+ * Looking at the old bearing: one question at a time, places on the unrolled rings, causes with
+ * their reasons, parts.
+ */
 import type { LookWork } from "../../../../api";
 import { Button } from "../../../../ui";
 import type { Refused, Tap } from "../../parts";

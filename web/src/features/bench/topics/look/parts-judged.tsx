@@ -1,4 +1,7 @@
-/** Back, or scrap: each part with what its signs say, the decision, and the proof that scrap cannot be fitted again. */
+/**
+ * Back, or scrap: each part with what its signs say, the decision, and the proof that scrap cannot
+ * be fitted again.
+ */
 import { useState } from "react";
 import { Button, NamedReason, VerdictMark } from "../../../../ui";
 import { EntryText } from "../../entry-text";
@@ -22,16 +25,29 @@ export function PartsJudged({ work, tap, refused }: LookProps) {
   );
 }
 
-type LineProps = { part: Part; tap: LookProps["tap"]; refused: LookProps["refused"]; concluded: boolean };
+type LineProps = {
+  part: Part;
+  tap: LookProps["tap"];
+  refused: LookProps["refused"];
+  concluded: boolean;
+};
 
 function PartLine({ part, tap, refused, concluded }: LineProps) {
   const [open, setOpen] = useState(false);
-  const state = part.unusable ? "scrap, unusable" : part.fit === null ? "" : part.fit ? "goes back" : "scrap";
+  const state = part.unusable
+    ? "scrap, unusable"
+    : part.fit === null
+      ? ""
+      : part.fit
+        ? "goes back"
+        : "scrap";
   return (
     <>
       <p className="flex flex-wrap items-center gap-x-3">
         <b className="first-letter:uppercase">{part.part}</b> <VerdictMark verdict={part.advised} />
-        {state ? <b className={part.overtaken ? "px-1 line-through" : "marker px-1"}>{state}</b> : null}
+        {state ? (
+          <b className={part.overtaken ? "px-1 line-through" : "marker px-1"}>{state}</b>
+        ) : null}
         <Button kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
           {part.fit === null ? "Check" : "Check again"}
           <span className="sr-only"> the {part.part}</span>
@@ -84,7 +100,8 @@ function Judge({ part, tap, onDone }: { part: Part; tap: LookProps["tap"]; onDon
 }
 
 function Unusable({ part, tap, refused }: { part: string } & Pick<LookProps, "tap" | "refused">) {
-  const mine = refused?.command.kind === "make_unusable" && refused.command.part === part ? refused : null;
+  const mine =
+    refused?.command.kind === "make_unusable" && refused.command.part === part ? refused : null;
   const entry = useEntry({ how: "", proof: "" }, mine, "make_unusable");
   return (
     <form

@@ -1,4 +1,7 @@
-/** A photograph of a finding: taken where it lies, kept with its entry, shown beside it and in the record. */
+/**
+ * A photograph of a finding: taken where it lies, kept with its entry, shown beside it and in the
+ * record.
+ */
 import { useState } from "react";
 import { said } from "../../../../drawing";
 import { Button } from "../../../../ui";
@@ -35,7 +38,13 @@ export function Photographs({ job, work, tap }: LookProps & { job: string }) {
               </Button>
             </div>
             {open === one.entry ? (
-              <KeepHere job={job} tap={tap} entry={one.entry} words={said(one)} onDone={() => setOpen(0)} />
+              <KeepHere
+                job={job}
+                tap={tap}
+                entry={one.entry}
+                words={said(one)}
+                onDone={() => setOpen(0)}
+              />
             ) : null}
           </li>
         ))}

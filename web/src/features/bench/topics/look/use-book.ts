@@ -1,4 +1,7 @@
-/** What is asked, and what points to what: the same for every job, fetched once and kept on the device. */
+/**
+ * What is asked, and what points to what: the same for every job, fetched once and kept on the
+ * device.
+ */
 import { useQuery } from "@tanstack/react-query";
 import { getFailureBook, type LookWork, type Question } from "../../../../api";
 

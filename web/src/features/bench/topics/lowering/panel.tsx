@@ -1,4 +1,7 @@
-/** Into its base: who lowers and who guides, what holds the weight, seal rings in their grooves, the locating ring in or not. */
+/**
+ * Into its base: who lowers and who guides, what holds the weight, seal rings in their grooves, the
+ * locating ring in or not.
+ */
 import { useState } from "react";
 import { asked, choicesOf, type Command, type Work } from "../../../../api";
 import { Button, ChoiceRow, Tick, VerdictMark, useSettings } from "../../../../ui";
@@ -11,7 +14,15 @@ type Lower = Extract<Command, { kind: "lower_in" }>;
 
 const EMPTY = { who: "", weight: "", shift: "" };
 
-export function LoweringPanel({ work, tap, refused }: { work: LoweringWork; tap: Tap; refused: Refused }) {
+export function LoweringPanel({
+  work,
+  tap,
+  refused,
+}: {
+  work: LoweringWork;
+  tap: Tap;
+  refused: Refused;
+}) {
   const [again, setAgain] = useState(false);
   return (
     <div className="pt-4">
@@ -42,7 +53,8 @@ function Down({ work, tap, refused }: { work: LoweringWork; tap: Tap; refused: R
   const [liftedBy, setLiftedBy] = useState<Lower["lifted_by"] | "">("");
   const [ring, setRing] = useState<Lower["ring"] | "">("");
   const [guided, setGuided] = useState(false);
-  const shift = work.shift_mm === null ? undefined : `by its rings ${Math.abs(work.shift_mm).toFixed(1)} mm`;
+  const shift =
+    work.shift_mm === null ? undefined : `by its rings ${Math.abs(work.shift_mm).toFixed(1)} mm`;
   return (
     <form
       className="space-y-3"
@@ -80,7 +92,12 @@ function Down({ work, tap, refused }: { work: LoweringWork; tap: Tap; refused: R
         <EntryText entry={entry} name="weight" />
         <EntryText entry={entry} name="shift" hint={shift} />
       </div>
-      <Button kind="main" data-main type="submit" disabled={!liftedBy || !ring || !entry.text("who").trim()}>
+      <Button
+        kind="main"
+        data-main
+        type="submit"
+        disabled={!liftedBy || !ring || !entry.text("who").trim()}
+      >
         Down in its base
       </Button>
     </form>

@@ -1,4 +1,7 @@
-/** The seat drawn with its sections; what was read is drawn magnified against the limits, and the factor stated. */
+/**
+ * The seat drawn with its sections; what was read is drawn magnified against the limits, and the
+ * factor stated.
+ */
 import { length, useSettings } from "../../../../ui";
 import type { PrepareWork } from "./panel";
 
@@ -81,13 +84,14 @@ export function PrepareDrawings({ work }: { work: PrepareWork }) {
         ))}
       </svg>
       <p className="text-sm text-soft">
-        Deviations magnified about {factor} times. Yellow: {spec.words}. 1 top to bottom, 2 at 45°, 3 side to
-        side, 4 at 135°.
+        Deviations magnified about {factor} times. Yellow: {spec.words}. 1 top to bottom, 2 at 45°,
+        3 side to side, 4 at 135°.
       </p>
       {work.form ? (
         <p className="text-sm">
-          Mean {length(work.form.mean_mm, units, 3)}; taper {Math.abs(work.form.taper_um).toFixed(0)} µm, out
-          of round {work.form.out_of_round_um.toFixed(0)} µm.
+          Mean {length(work.form.mean_mm, units, 3)}; taper{" "}
+          {Math.abs(work.form.taper_um).toFixed(0)} µm, out of round{" "}
+          {work.form.out_of_round_um.toFixed(0)} µm.
         </p>
       ) : null}
     </section>

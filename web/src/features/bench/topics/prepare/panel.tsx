@@ -1,4 +1,7 @@
-/** A seat measured spot by spot: a value that comes again is one tap. What was seen and dressed, and the verdict. */
+/**
+ * A seat measured spot by spot: a value that comes again is one tap. What was seen and dressed, and
+ * the verdict.
+ */
 import { useState } from "react";
 import type { Work } from "../../../../api";
 import { Button, NamedReason, VerdictMark } from "../../../../ui";

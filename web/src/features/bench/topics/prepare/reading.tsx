@@ -1,4 +1,7 @@
-/** The micrometer, spot by spot: on the seat, or in the bore of the new ring. A value that comes again is one tap. */
+/**
+ * The micrometer, spot by spot: on the seat, or in the bore of the new ring. A value that comes
+ * again is one tap.
+ */
 import { useState } from "react";
 import { Button, Say, length, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
@@ -12,7 +15,8 @@ const WORDS = {
 
 export function Reading({ work, tap, refused, what }: PrepareProps & { what: "shaft" | "bore" }) {
   const { units } = useSettings();
-  const mine = refused?.command.kind === "read_seat" && refused.command.what === what ? refused : null;
+  const mine =
+    refused?.command.kind === "read_seat" && refused.command.what === what ? refused : null;
   const entry = useEntry({ size: "" }, mine, "read_seat");
   const [chosen, setChosen] = useState<[number, number] | null>(null);
   const [spots, next, repeats] =
@@ -22,9 +26,12 @@ export function Reading({ work, tap, refused, what }: PrepareProps & { what: "sh
   const [section, direction] = chosen ?? [next.section, next.direction];
   const spot = spots.find((one) => one.section === section && one.direction === direction);
   const words = WORDS[what];
-  const main = what === "bore" ? work.asks === "read_bore" : work.asks === "read_seat" || work.asks === null;
-  // A gauge types on before the answer is drawn, and a phone without a network gets none: the next spot is the server's to say.
-  const said = chosen || spot?.mm !== null ? { section, direction } : { section: null, direction: null };
+  const main =
+    what === "bore" ? work.asks === "read_bore" : work.asks === "read_seat" || work.asks === null;
+  // A gauge types on before the answer is drawn, and a phone without a network gets none: the next
+  // spot is the server's to say.
+  const said =
+    chosen || spot?.mm !== null ? { section, direction } : { section: null, direction: null };
   const read = (size: string) => {
     tap({ kind: "read_seat", what, ...said, size, shown: units === "mm" ? "mm" : "in" });
     entry.clear();

@@ -21,7 +21,11 @@ export function Warmth({ work, tap, refused }: PrepareProps) {
       </summary>
       <div className="space-y-3">
         <EntryText entry={entry} name="shaft_temperature" label="Shaft" hint="for example 34 °C" />
-        <EntryText entry={entry} name="ring_temperature" label="Ring (where its bore is measured too)" />
+        <EntryText
+          entry={entry}
+          name="ring_temperature"
+          label="Ring (where its bore is measured too)"
+        />
         <Button disabled={!entry.text("shaft_temperature").trim()} onClick={send}>
           Note the temperatures
         </Button>
@@ -39,7 +43,13 @@ export function PlanSeat({ tap, refused }: PrepareProps) {
       string,
       string,
     ];
-    tap({ kind: "plan_seat", seat: shaft_class ? "cylindrical" : "sleeve", nominal, shaft_class, reason });
+    tap({
+      kind: "plan_seat",
+      seat: shaft_class ? "cylindrical" : "sleeve",
+      nominal,
+      shaft_class,
+      reason,
+    });
   };
   return (
     <form className="space-y-3 pt-4" onSubmit={send}>

@@ -13,7 +13,11 @@ export function ComesOff({ tap }: Pick<RemovalProps, "tap">) {
         onChange={(event) => setHow(event.target.value)}
       />
       <div className="flex flex-wrap gap-3">
-        <Button kind="main" data-main onClick={() => tap({ kind: "say_off", text: how || "as planned" })}>
+        <Button
+          kind="main"
+          data-main
+          onClick={() => tap({ kind: "say_off", text: how || "as planned" })}
+        >
           It is off
         </Button>
         <Button kind="stop" onClick={() => tap({ kind: "say_cocked", text: how || "it tilted" })}>

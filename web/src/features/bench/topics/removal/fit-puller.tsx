@@ -1,4 +1,7 @@
-/** The puller before it is used: does it reach behind the ring, open round it, and bear twice the force? */
+/**
+ * The puller before it is used: does it reach behind the ring, open round it, and bear twice the
+ * force?
+ */
 import { Button, VerdictMark, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -19,14 +22,22 @@ export function FitPuller({ work, tap, refused }: RemovalProps) {
         className="space-y-3"
         onSubmit={(event) => {
           event.preventDefault();
-          tap({ kind: "fit_puller", ...(entry.values as typeof EMPTY), shown: units === "mm" ? "mm" : "in" });
+          tap({
+            kind: "fit_puller",
+            ...(entry.values as typeof EMPTY),
+            shown: units === "mm" ? "mm" : "in",
+          });
         }}
       >
         <div className="grid gap-3 sm:grid-cols-2">
           <EntryText entry={entry} name="reach" />
           <EntryText entry={entry} name="depth" />
           <EntryText entry={entry} name="opens" />
-          <EntryText entry={entry} name="rated" hint="as it stands on its body; empty: not to be read" />
+          <EntryText
+            entry={entry}
+            name="rated"
+            hint="as it stands on its body; empty: not to be read"
+          />
         </div>
         <Button type="submit" disabled={missing}>
           Does this puller fit?

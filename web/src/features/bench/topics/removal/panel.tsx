@@ -1,4 +1,7 @@
-/** Taking the old bearing off: which ring is tight, the way, the nut's gap, and what to do when it cocks. */
+/**
+ * Taking the old bearing off: which ring is tight, the way, the nut's gap, and what to do when it
+ * cocks.
+ */
 import { useState } from "react";
 import { type Work, choicesOf } from "../../../../api";
 import { Button, ChoiceRow, VerdictMark, useSettings } from "../../../../ui";
@@ -102,7 +105,12 @@ function NutGap({ work, tap, refused }: RemovalProps) {
       {work.nut ? <VerdictMark verdict={work.nut} /> : null}
       <EntryText entry={entry} name="gap" label="Gap at the nut" />
       <div className="flex flex-wrap gap-3">
-        <Button kind="main" data-main disabled={!entry.text("gap").trim()} onClick={() => say(true)}>
+        <Button
+          kind="main"
+          data-main
+          disabled={!entry.text("gap").trim()}
+          onClick={() => say(true)}
+        >
           Its whole height is on the thread
         </Button>
         <Button disabled={!entry.text("gap").trim()} onClick={() => say(false)}>

@@ -9,7 +9,11 @@ export function Ways({ work, tap }: RemovalProps) {
       ways={work.ways}
       chosen={work.chosen}
       onTake={(way, decided_by, reason) =>
-        tap(decided_by ? { kind: "choose_way", way, decided_by, reason } : { kind: "choose_way", way })
+        tap(
+          decided_by
+            ? { kind: "choose_way", way, decided_by, reason }
+            : { kind: "choose_way", way },
+        )
       }
     />
   );

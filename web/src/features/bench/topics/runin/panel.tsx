@@ -1,4 +1,7 @@
-/** A first run: bumped, started, every bearing read against time, greased meanwhile, stopped, concluded. */
+/**
+ * A first run: bumped, started, every bearing read against time, greased meanwhile, stopped,
+ * concluded.
+ */
 import { useState } from "react";
 import type { RunWork } from "../../../../api";
 import { Button } from "../../../../ui";
@@ -19,7 +22,11 @@ export function RunPanel(props: RunProps) {
     case "bump_direction":
       return (
         <div className="flex flex-wrap gap-3 pt-4">
-          <Button kind="main" data-main onClick={() => tap({ kind: "bump_direction", right: true })}>
+          <Button
+            kind="main"
+            data-main
+            onClick={() => tap({ kind: "bump_direction", right: true })}
+          >
             It turns the right way
           </Button>
           <Button kind="stop" onClick={() => tap({ kind: "bump_direction", right: false })}>
@@ -68,9 +75,16 @@ function Start({ work, tap, refused }: RunProps) {
         tap({ kind: "start_run", how: warm ? "warm" : "cold", ambient: entry.text("ambient") });
       }}
     >
-      <EntryText entry={entry} name="ambient" label="How warm it is around the machine" hint="°C or °F" />
+      <EntryText
+        entry={entry}
+        name="ambient"
+        label="How warm it is around the machine"
+        hint="°C or °F"
+      />
       {work.runs > 0 ? (
-        <Button onClick={() => setWarm(!warm)}>{warm ? "It is still warm" : "It has cooled"}</Button>
+        <Button onClick={() => setWarm(!warm)}>
+          {warm ? "It is still warm" : "It has cooled"}
+        </Button>
       ) : null}
       <Button kind="main" data-main type="submit">
         It runs now

@@ -1,4 +1,7 @@
-/** One reading: at which bearing, how warm and read by what, what is heard, vibration; later ones with their minutes. */
+/**
+ * One reading: at which bearing, how warm and read by what, what is heard, vibration; later ones
+ * with their minutes.
+ */
 import { useState } from "react";
 import { type Command, choicesOf } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
@@ -27,7 +30,16 @@ export function Reading({ work, tap, refused, more = false }: RunProps & { more?
   const place = chosen || least?.place || "";
   const send = () => {
     const { temperature, ambient, vibration, after } = entry.values as Record<string, string>;
-    tap({ kind: "read_warmth", place, temperature: temperature ?? "", by, noise, ambient, vibration, after });
+    tap({
+      kind: "read_warmth",
+      place,
+      temperature: temperature ?? "",
+      by,
+      noise,
+      ambient,
+      vibration,
+      after,
+    });
     entry.clear();
     setPlace("");
   };
@@ -61,8 +73,18 @@ export function Reading({ work, tap, refused, more = false }: RunProps & { more?
         options={choicesOf("read_warmth", "noise")}
       />
       <div className="grid gap-3 sm:grid-cols-3">
-        <EntryText entry={entry} name="ambient" label="Around the machine" hint="°C; empty: as before" />
-        <EntryText entry={entry} name="vibration" label="Vibration" hint="mm/s; empty: not measured" />
+        <EntryText
+          entry={entry}
+          name="ambient"
+          label="Around the machine"
+          hint="°C; empty: as before"
+        />
+        <EntryText
+          entry={entry}
+          name="vibration"
+          label="Vibration"
+          hint="mm/s; empty: not measured"
+        />
         <EntryText entry={entry} name="after" label="Minutes after the start" hint="empty: now" />
       </div>
       <Button
@@ -85,7 +107,12 @@ export function Reading({ work, tap, refused, more = false }: RunProps & { more?
           <Button
             disabled={!entry.text("text").trim()}
             onClick={() =>
-              tap({ kind: "grease_running", place, text: entry.text("text"), after: entry.text("after") })
+              tap({
+                kind: "grease_running",
+                place,
+                text: entry.text("text"),
+                after: entry.text("after"),
+              })
             }
           >
             Fresh grease is in

@@ -1,4 +1,6 @@
-/** Bearing on its shaft with a seal on either side, which way their lips look, and what was judged. */
+/**
+ * Bearing on its shaft with a seal on either side, which way their lips look, and what was judged.
+ */
 import type { SealWork } from "../../../../api";
 import { SealSides } from "../../../../drawing";
 import { VerdictMark } from "../../../../ui";

@@ -1,4 +1,7 @@
-/** The halves of a labyrinth, pressed together on the bench: which one carries the rings, filled, chamfered end first. */
+/**
+ * The halves of a labyrinth, pressed together on the bench: which one carries the rings, filled,
+ * chamfered end first.
+ */
 import { useState } from "react";
 import { type Command, choicesOf } from "../../../../api";
 import { Button, ChoiceRow, Tick } from "../../../../ui";

@@ -1,4 +1,7 @@
-/** How often a labyrinth is purged from now on: it stands in the rounds, with the strokes that it took. */
+/**
+ * How often a labyrinth is purged from now on: it stands in the rounds, with the strokes that it
+ * took.
+ */
 import { Button } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";

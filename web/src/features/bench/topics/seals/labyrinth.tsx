@@ -1,4 +1,6 @@
-/** A labyrinth ring: its gaps against the growth, its set screws, purged through its own fitting. */
+/**
+ * A labyrinth ring: its gaps against the growth, its set screws, purged through its own fitting.
+ */
 import { useState } from "react";
 import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow, Tick, useSettings } from "../../../../ui";
@@ -80,7 +82,8 @@ export function Purge({ work, tap, refused }: SealProps) {
   const entry = useEntry({ strokes: "" }, refused, "purge_seal");
   const side = work.due_side;
   if (!side) return null;
-  const send = (shows: boolean) => tap({ kind: "purge_seal", side, shows, strokes: entry.text("strokes") });
+  const send = (shows: boolean) =>
+    tap({ kind: "purge_seal", side, shows, strokes: entry.text("strokes") });
   return (
     <div className="space-y-3 pt-4">
       <EntryText entry={entry} name="strokes" label="Strokes it took" hint="empty: not counted" />

@@ -1,4 +1,7 @@
-/** The seals of a housing, side by side: the next step of the side that is due, or of the other one where that is in hand. */
+/**
+ * The seals of a housing, side by side: the next step of the side that is due, or of the other one
+ * where that is in hand.
+ */
 import { useState } from "react";
 import type { SealWork } from "../../../../api";
 import { Button } from "../../../../ui";

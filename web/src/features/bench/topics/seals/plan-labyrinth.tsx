@@ -1,4 +1,7 @@
-/** What a plan of seals asks besides: a lip by the maker's drawing, how the inboard ring comes on, screws, movement, grease. */
+/**
+ * What a plan of seals asks besides: a lip by the maker's drawing, how the inboard ring comes on,
+ * screws, movement, grease.
+ */
 import { type SealKindChoice, type SealWork, choicesOf } from "../../../../api";
 import { ChoiceRow } from "../../../../ui";
 import { EntryText } from "../../entry-text";
@@ -62,10 +65,16 @@ export function AskedBesides(props: {
           {entry.text("screw").trim() ? (
             <EntryText entry={entry} name="screw_torque" hint="empty: by the table" />
           ) : null}
-          {entry.text("screw_torque").trim() ? <EntryText entry={entry} name="screw_source" /> : null}
+          {entry.text("screw_torque").trim() ? (
+            <EntryText entry={entry} name="screw_source" />
+          ) : null}
           {work.asks_moves ? (
             <>
-              <EntryText entry={entry} name="moves_away" hint="hot, against cold; 0 at the fixed bearing" />
+              <EntryText
+                entry={entry}
+                name="moves_away"
+                hint="hot, against cold; 0 at the fixed bearing"
+              />
               <EntryText entry={entry} name="moves_back" hint="0 where it never does" />
             </>
           ) : null}

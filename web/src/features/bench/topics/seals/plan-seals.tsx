@@ -91,7 +91,11 @@ export function PlanSeals({ work, tap, refused }: SealProps) {
           <EntryText entry={entry} name="temperature" hint="°C or °F" />
           {kind.asks_held ? <SheetWidth entry={entry} /> : null}
           {material === "FKM" && kind.asks_material ? (
-            <EntryText entry={entry} name="fitting_temperature" hint="°C; FKM is stiff in the cold" />
+            <EntryText
+              entry={entry}
+              name="fitting_temperature"
+              hint="°C; FKM is stiff in the cold"
+            />
           ) : null}
           <EntryText entry={entry} name="chamfer" hint="empty: not measured" />
           <EntryText entry={entry} name="angle" hint="20° is the aim" />

@@ -1,4 +1,7 @@
-/** One step of one seal: planned, joined, its ring on, placed or pushed up, set in its groove, purged. */
+/**
+ * One step of one seal: planned, joined, its ring on, placed or pushed up, set in its groove,
+ * purged.
+ */
 import { useState } from "react";
 import { choicesOf } from "../../../../api";
 import { Button, ChoiceRow, Tick, useSettings } from "../../../../ui";
@@ -106,7 +109,11 @@ function SetSeal({ work, tap, refused }: SealProps) {
     >
       <Tick label={asked.greased} checked={greased} onChange={setGreased} />
       {asked.top ? <Tick label={asked.top} checked={top} onChange={setTop} /> : null}
-      <EntryText entry={entry} name="rubs" label="What rubs when the shaft is turned (empty: nothing)" />
+      <EntryText
+        entry={entry}
+        name="rubs"
+        label="What rubs when the shaft is turned (empty: nothing)"
+      />
       <Button kind="main" data-main type="submit">
         {asked.sits}
       </Button>

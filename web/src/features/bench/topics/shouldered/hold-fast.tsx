@@ -8,7 +8,11 @@ import type { ShoulderProps } from "./panel";
 
 export function HoldFast({ work, tap, refused }: ShoulderProps) {
   const { units } = useSettings();
-  const entry = useEntry({ text: "", ends_before: "", ends_after: "", torque: "" }, refused, "hold_fast");
+  const entry = useEntry(
+    { text: "", ends_before: "", ends_after: "", torque: "" },
+    refused,
+    "hold_fast",
+  );
   const [proofs, setProofs] = useProofs();
   const [tab, setTab] = useState(false);
   const ring = work.held_by === "retaining_ring" || work.held_by === "bore_ring";
@@ -20,7 +24,16 @@ export function HoldFast({ work, tap, refused }: ShoulderProps) {
         event.preventDefault();
         const { text = "", ends_before = "", ends_after = "", torque = "" } = entry.values;
         const shown = units === "mm" ? "mm" : "in";
-        tap({ kind: "hold_fast", text, tab_bent: tab, ...proofs, ends_before, ends_after, torque, shown });
+        tap({
+          kind: "hold_fast",
+          text,
+          tab_bent: tab,
+          ...proofs,
+          ends_before,
+          ends_after,
+          torque,
+          shown,
+        });
       }}
     >
       {work.held ? (

@@ -1,4 +1,7 @@
-/** A ring onto its shoulder: the way, the warm ring or the cold one, the leaf all round, what holds it, turned by hand. */
+/**
+ * A ring onto its shoulder: the way, the warm ring or the cold one, the leaf all round, what holds
+ * it, turned by hand.
+ */
 import type { ShoulderWork } from "../../../../api";
 import { FeelerRound } from "../../feeler-round";
 import type { Refused, Tap } from "../../parts";
@@ -40,7 +43,9 @@ export function ShoulderPanel(props: ShoulderProps) {
     case "hold_fast":
       return <HoldFast {...props} />;
     case "turn_by_hand":
-      return <TurnedByHand onSay={(freely, text) => props.tap({ kind: "turn_by_hand", freely, text })} />;
+      return (
+        <TurnedByHand onSay={(freely, text) => props.tap({ kind: "turn_by_hand", freely, text })} />
+      );
     case "read_setting":
       return <ReadSetting {...props} />;
     case null:
@@ -62,7 +67,11 @@ function Ways({ work, tap }: ShoulderProps) {
       ways={work.ways}
       chosen={work.chosen}
       onTake={(way, decided_by, reason) =>
-        tap(decided_by ? { kind: "choose_way_on", way, decided_by, reason } : { kind: "choose_way_on", way })
+        tap(
+          decided_by
+            ? { kind: "choose_way_on", way, decided_by, reason }
+            : { kind: "choose_way_on", way },
+        )
       }
     />
   );

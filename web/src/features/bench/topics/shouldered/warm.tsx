@@ -1,4 +1,6 @@
-/** The warm ring: shaft, readings against limit and target, heater off, and how long until it grips. */
+/**
+ * The warm ring: shaft, readings against limit and target, heater off, and how long until it grips.
+ */
 import { useState } from "react";
 import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow, VerdictMark, moment } from "../../../../ui";
@@ -60,8 +62,9 @@ export function Warm(props: ShoulderProps) {
       ) : (
         <>
           <p>
-            {work.reading ? <VerdictMark verdict={work.reading} /> : null} Shaft {work.shaft_c.toFixed(0)} °C;
-            heat to <b>{work.needed_c?.toFixed(0)} °C</b>, never above <b>{work.limit_c?.toFixed(0)} °C</b>.
+            {work.reading ? <VerdictMark verdict={work.reading} /> : null} Shaft{" "}
+            {work.shaft_c.toFixed(0)} °C; heat to <b>{work.needed_c?.toFixed(0)} °C</b>, never above{" "}
+            <b>{work.limit_c?.toFixed(0)} °C</b>.
           </p>
           <Grip work={work} />
           <form

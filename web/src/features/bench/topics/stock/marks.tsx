@@ -1,4 +1,7 @@
-/** Marks before anything is loosened, bearing by bearing: words to tap where they are usual, text where they are not. */
+/**
+ * Marks before anything is loosened, bearing by bearing: words to tap where they are usual, text
+ * where they are not.
+ */
 import { useState } from "react";
 import type { Command } from "../../../../api";
 import { Button, ChoiceRow, Say } from "../../../../ui";
@@ -18,7 +21,11 @@ export function Marks({ work, tap, refused }: StockProps) {
   const [chosen, setChosen] = useState("");
   const entry = useEntry({ text: "" }, refused, "make_mark");
   const wanted = work.next_mark ? `${work.next_place} ${work.next_mark}` : "";
-  const [place = "", mark = ""] = (chosen || wanted || `${work.places[0]?.id} position_on_base`).split(" ");
+  const [place = "", mark = ""] = (
+    chosen ||
+    wanted ||
+    `${work.places[0]?.id} position_on_base`
+  ).split(" ");
   const now = work.marks.find((one) => one.place === place && one.mark === mark);
   const names = new Map(work.places.map((one) => [one.id, one.name]));
   return (

@@ -1,4 +1,7 @@
-/** Numbers read on block, sleeve and old ring, and the shaft as measured: what they may mean, and what cannot go together. */
+/**
+ * Numbers read on block, sleeve and old ring, and the shaft as measured: what they may mean, and
+ * what cannot go together.
+ */
 import { useState } from "react";
 import { Button, ChoiceRow, VerdictMark, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
@@ -9,7 +12,11 @@ export function Numbers({ work, tap, refused }: StockProps) {
   const { units } = useSettings();
   const [place, setPlace] = useState("");
   const at = place || work.places[0]?.id || "";
-  const entry = useEntry({ block: "", sleeve: "", bearing: "", shaft: "" }, refused, "read_numbers");
+  const entry = useEntry(
+    { block: "", sleeve: "", bearing: "", shaft: "" },
+    refused,
+    "read_numbers",
+  );
   const any = ["block", "sleeve", "bearing", "shaft"].some((name) => entry.text(name).trim());
   return (
     <details open={work.numbers.length > 0} aria-label="Numbers read">

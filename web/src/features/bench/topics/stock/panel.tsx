@@ -17,10 +17,14 @@ export interface StockProps {
 
 export function StockPanel({ job, ...props }: StockProps & { job: string }) {
   const { work } = props;
-  const undecided = work.parts.some((part) => !part.decided_by && part.differs.some((one) => one.grave));
+  const undecided = work.parts.some(
+    (part) => !part.decided_by && part.differs.some((one) => one.grave),
+  );
   const partNext = undecided || (work.next_place !== "" && work.next_mark === null);
   // What stopped the work is read again here: nobody scrolls for it.
-  const slipped = work.numbers.some(({ verdicts }) => verdicts.some(({ level }) => level === "stop"));
+  const slipped = work.numbers.some(({ verdicts }) =>
+    verdicts.some(({ level }) => level === "stop"),
+  );
   return (
     <div className="space-y-6 pt-4">
       {slipped ? <Numbers {...props} /> : null}

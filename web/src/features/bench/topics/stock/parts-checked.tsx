@@ -1,4 +1,7 @@
-/** Numbers on new parts against what is asked for; what differs is said in words, and is a decision with a name. */
+/**
+ * Numbers on new parts against what is asked for; what differs is said in words, and is a decision
+ * with a name.
+ */
 import { useState } from "react";
 import { Button, ChoiceRow, NamedReason, Say } from "../../../../ui";
 import { EntryText } from "../../entry-text";
@@ -89,7 +92,15 @@ function Checked({ part, work, tap }: { part: Part; work: StockWork; tap: StockP
         onClose={() => setDeciding(false)}
         onDecide={(name, reason) => {
           const { place, part: what, specified, found } = part;
-          tap({ kind: "check_part", place, part: what, specified, found, decided_by: name, reason });
+          tap({
+            kind: "check_part",
+            place,
+            part: what,
+            specified,
+            found,
+            decided_by: name,
+            reason,
+          });
         }}
       />
     </li>

@@ -1,4 +1,7 @@
-/** Photographs and sheets: sent first, then kept with the job by a tap. What could not be sent stays here to be sent again. */
+/**
+ * Photographs and sheets: sent first, then kept with the job by a tap. What could not be sent stays
+ * here to be sent again.
+ */
 import { useState } from "react";
 import { Button, SelectField, TextField } from "../../../../ui";
 import { useKeep } from "../../kept/use-keep";
@@ -11,7 +14,8 @@ export function Photos({ job, work, tap }: StockProps & { job: string }) {
   const [stage, setStage] = useState("");
   const { said, keep: send } = useKeep(job, tap);
   const keep = async (chosen: File) => {
-    if (!(await send(chosen, { caption: caption || chosen.name, stage: stage || "take_stock" }))) return;
+    if (!(await send(chosen, { caption: caption || chosen.name, stage: stage || "take_stock" })))
+      return;
     setFile(null);
     setCaption("");
     setStage("");
@@ -39,7 +43,12 @@ export function Photos({ job, work, tap }: StockProps & { job: string }) {
         ))}
       </div>
       <div className="grid gap-x-6 sm:grid-cols-2">
-        <FileInput label="Take a photograph" accept="image/*" capture="environment" onFile={setFile} />
+        <FileInput
+          label="Take a photograph"
+          accept="image/*"
+          capture="environment"
+          onFile={setFile}
+        />
         <FileInput
           label="Choose a picture or a sheet (PDF)"
           accept="image/*,application/pdf"
@@ -91,7 +100,9 @@ function FileInput(props: {
 /** A sheet is opened again at the stage that needs it. */
 function NeededAt(props: { job: string; value: string; onChange: (stage: string) => void }) {
   const stages = useOutline(props.job, undefined).stages.flatMap((stage) => stage.tasks);
-  const once = stages.filter((task, at) => stages.findIndex((other) => other.stage === task.stage) === at);
+  const once = stages.filter(
+    (task, at) => stages.findIndex((other) => other.stage === task.stage) === at,
+  );
   return (
     <SelectField
       label="Needed at"

@@ -1,4 +1,6 @@
-/** Two registers that the run hangs on: what is in and must come out, and how tight each joint is. */
+/**
+ * Two registers that the run hangs on: what is in and must come out, and how tight each joint is.
+ */
 import { useState } from "react";
 import { type Command, choicesOf } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
@@ -105,7 +107,10 @@ export function Joints({ work, tap, refused }: StockProps) {
           entry={entry}
           name="joint"
           label="Joint"
-          words={work.places.flatMap((one) => [`base bolts, ${one.name}`, `cap bolts, ${one.name}`])}
+          words={work.places.flatMap((one) => [
+            `base bolts, ${one.name}`,
+            `cap bolts, ${one.name}`,
+          ])}
         />
         <ChoiceRow
           label="It is"

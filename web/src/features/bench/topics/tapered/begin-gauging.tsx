@@ -1,4 +1,7 @@
-/** A gauging that is asked for: its first reading begins it. Feeler by feeler, or with a warm ring, it is begun by hand. */
+/**
+ * A gauging that is asked for: its first reading begins it. Feeler by feeler, or with a warm ring,
+ * it is begun by hand.
+ */
 import type { Tapered } from "../../../../api";
 import { useSettings } from "../../../../ui";
 import { FeelersInHand } from "./feelers-in-hand";
@@ -38,7 +41,9 @@ export function BeginGauging(props: {
           refused={refused}
         />
       </Row>
-      {ahead || !work.feelers ? null : <FeelersInHand feelers={work.feelers} tap={tap} refused={refused} />}
+      {ahead || !work.feelers ? null : (
+        <FeelersInHand feelers={work.feelers} tap={tap} refused={refused} />
+      )}
     </>
   );
 }

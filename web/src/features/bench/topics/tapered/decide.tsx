@@ -7,8 +7,19 @@ import { Row, type Refused, type Tap } from "./parts";
 import { RiskChoice } from "./risk-choice";
 import { StartGauging } from "./start-gauging";
 
-/** The window is narrower than leaves can tell: gauge more finely, take a greater risk, or accept by name. */
-export function DecideNarrow({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
+/**
+ * The window is narrower than leaves can tell: gauge more finely, take a greater risk, or accept by
+ * name.
+ */
+export function DecideNarrow({
+  work,
+  tap,
+  refused,
+}: {
+  work: Tapered;
+  tap: Tap;
+  refused: Refused;
+}) {
   return (
     <>
       <GaugeOrAccept
@@ -33,10 +44,20 @@ export function DecideNarrow({ work, tap, refused }: { work: Tapered; tap: Tap; 
 }
 
 /** The set in hand cannot prove the window: another one, or a name that answers for it. */
-export function DecideFeelers({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
+export function DecideFeelers({
+  work,
+  tap,
+  refused,
+}: {
+  work: Tapered;
+  tap: Tap;
+  refused: Refused;
+}) {
   return (
     <>
-      {work.feelers ? <FeelersInHand feelers={work.feelers} tap={tap} refused={refused} asked /> : null}
+      {work.feelers ? (
+        <FeelersInHand feelers={work.feelers} tap={tap} refused={refused} asked />
+      ) : null}
       <GaugeOrAccept
         title="A gauge set that cannot prove the window"
         description="Less than the thinnest feeler ends as “no measurable clearance”, a stop. This goes in the record under your name."
@@ -46,11 +67,25 @@ export function DecideFeelers({ work, tap, refused }: { work: Tapered; tap: Tap;
   );
 }
 
-export function Decide({ what, tap, refused }: { what: "group" | "window"; tap: Tap; refused: Refused }) {
+export function Decide({
+  what,
+  tap,
+  refused,
+}: {
+  what: "group" | "window";
+  tap: Tap;
+  refused: Refused;
+}) {
   return (
     <GaugeOrAccept
       gauge={
-        <StartGauging phase="initial" label="Wipe, settle and gauge again" main tap={tap} refused={refused} />
+        <StartGauging
+          phase="initial"
+          label="Wipe, settle and gauge again"
+          main
+          tap={tap}
+          refused={refused}
+        />
       }
       title="Accept what is outside"
       description="This goes in the record under your name."

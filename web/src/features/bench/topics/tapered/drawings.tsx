@@ -27,7 +27,8 @@ export function TaperedDrawings({ work }: { work: Tapered }) {
       </section>
     ) : null,
   ];
-  // What the next move is about comes first: the nut while it is turned, the ruler while it is gauged.
+  // What the next move is about comes first: the nut while it is turned, the ruler while it is
+  // gauged.
   const nutFirst = ["turn", "seat_nut", "lock", "see_tab", "set_zero"].includes(work.next.do);
   return (
     <>
@@ -45,15 +46,21 @@ function dialWords(work: Tapered): string {
   const words = ["Blue: turned so far."];
   if (dial.target_to_deg !== null && !work.locked) {
     words.push(
-      work.gauged_method ? "Yellow: where the window is expected." : "Yellow: the turn that is asked for.",
+      work.gauged_method
+        ? "Yellow: where the window is expected."
+        : "Yellow: the turn that is asked for.",
     );
   }
-  const stops = { tab_washer: "tabs", lock_plate: "plate positions", locking_clip: "clip positions" }[
-    dial.lock
-  ];
+  const stops = {
+    tab_washer: "tabs",
+    lock_plate: "plate positions",
+    locking_clip: "clip positions",
+  }[dial.lock];
   if (dial.step_deg !== null) {
     const how = dial.tabs_counted ? ", counted" : " by the table";
-    words.push(`${dial.slots} slots, ${dial.tabs} ${stops}${how}: one every ${dial.step_deg.toFixed(1)}°.`);
+    words.push(
+      `${dial.slots} slots, ${dial.tabs} ${stops}${how}: one every ${dial.step_deg.toFixed(1)}°.`,
+    );
   } else words.push(`Slots and ${stops} are not all known; count them to see where they meet.`);
   if (!dial.outside_known) words.push("Outside diameter not known; drawn at a usual size.");
   return words.join(" ");

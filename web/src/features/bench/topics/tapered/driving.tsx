@@ -45,7 +45,11 @@ export function Driving({ work, headline, tap, busy, refused }: DrivingProps) {
       {next.do === "seat_nut" ? <SeatPanel work={work} tap={tap} refused={refused} /> : null}
       {next.do === "hand_check" ? <HandCheckPanel tap={tap} /> : null}
       {next.do === "seat_nut" || stopped ? null : work.blows ? (
-        <StrikePanel key={`${work.blows.struck} ${work.blows.another_tool}`} work={work} tap={tap} />
+        <StrikePanel
+          key={`${work.blows.struck} ${work.blows.another_tool}`}
+          work={work}
+          tap={tap}
+        />
       ) : (
         <TurnPanel work={work} tap={tap} refused={refused} />
       )}
@@ -54,7 +58,10 @@ export function Driving({ work, headline, tap, busy, refused }: DrivingProps) {
   );
 }
 
-/** What is always at hand while driving up, behind one line: risk, tab positions, gauging, the way back. */
+/**
+ * What is always at hand while driving up, behind one line: risk, tab positions, gauging, the way
+ * back.
+ */
 export function Otherwise(props: { work: Tapered; tap: Tap; refused: Refused; gauge?: boolean }) {
   const { work, tap, refused, gauge = false } = props;
   const [releasing, setReleasing] = useState(false);
@@ -93,7 +100,9 @@ function TabsAhead({ work, tap, refused }: { work: Tapered; tap: Tap; refused: R
   return (
     <div className="pt-2">
       <Button kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {open ? "Hide the tab positions" : `Tab positions from here: ${work.tabs_inside} inside. Show them`}
+        {open
+          ? "Hide the tab positions"
+          : `Tab positions from here: ${work.tabs_inside} inside. Show them`}
       </Button>
       {open ? <LockPanel work={work} tap={tap} refused={refused} /> : null}
     </div>

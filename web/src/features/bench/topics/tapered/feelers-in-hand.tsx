@@ -17,7 +17,12 @@ export function FeelersInHand({ feelers, tap, refused, asked = false }: Props) {
   const { units } = useSettings();
   const [open, setOpen] = useState(asked);
   const [picked, setPicked] = useState("");
-  const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000, enabled: open });
+  const choices = useQuery({
+    queryKey: ["choices"],
+    queryFn: getChoices,
+    staleTime: 60_000,
+    enabled: open,
+  });
   const others = (choices.data?.feeler_sets ?? []).filter(({ id }) => id !== feelers.id);
   return (
     <div className="w-full pt-2">
@@ -32,7 +37,9 @@ export function FeelersInHand({ feelers, tap, refused, asked = false }: Props) {
             label={`Another gauge set than ${feelers.name}`}
             value={picked}
             onChange={(event) => setPicked(event.target.value)}
-            problem={refused?.command.kind === "take_feelers" ? refused.problem.at("feeler_id") : undefined}
+            problem={
+              refused?.command.kind === "take_feelers" ? refused.problem.at("feeler_id") : undefined
+            }
           >
             <option value="">Choose …</option>
             {others.map((set) => (
@@ -55,7 +62,9 @@ export function FeelersInHand({ feelers, tap, refused, asked = false }: Props) {
             Take it in hand
           </Button>
           {choices.data && others.length === 0 ? (
-            <p className="text-sm">The tool crib has no other gauge set: it is put on its list there.</p>
+            <p className="text-sm">
+              The tool crib has no other gauge set: it is put on its list there.
+            </p>
           ) : null}
         </div>
       ) : (

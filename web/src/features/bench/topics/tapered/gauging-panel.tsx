@@ -19,7 +19,10 @@ interface Props {
   feelers: Tapered["feelers"];
 }
 
-/** `wanted`: the place that the next move names; it is the one that is open. `enough`: finishing is the next move. */
+/**
+ * `wanted`: the place that the next move names; it is the one that is open. `enough`: finishing is
+ * the next move.
+ */
 export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough, feelers }: Props) {
   const { leafwise, change } = useSettings();
   const [picked, setPicked] = useState<string | null>(null);
@@ -34,7 +37,9 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough, feel
   // The first reading begins the gauging; the one that completes it ends it.
   const begins = gauging.begun ? {} : { phase: gauging.phase, places: gauging.places };
   const ends = (both: boolean) => !clash && completes(gauging.cells, cell, both);
-  const pair = gauging.cells.every((other) => other.place !== cell.place || other.trials.length === 0);
+  const pair = gauging.cells.every(
+    (other) => other.place !== cell.place || other.trials.length === 0,
+  );
   const way = { cell, tap, busy, refused, done, begins, ends };
   return (
     <div className="space-y-3 pt-3">
@@ -83,7 +88,15 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough, feel
   );
 }
 
-function Finish({ gauging, tap, main = false }: { gauging: GaugingView; tap: Tap; main?: boolean }) {
+function Finish({
+  gauging,
+  tap,
+  main = false,
+}: {
+  gauging: GaugingView;
+  tap: Tap;
+  main?: boolean;
+}) {
   const ready = gauging.cells.some((other) => other.closed || other.nothing_passed);
   const words = main
     ? "Finish this gauging"

@@ -5,7 +5,10 @@ import type { Refused, Tap } from "./parts";
 export const keyOf = (cell: CellView) => `${cell.place} ${cell.row}`;
 
 /** Before there is a nut a row is named by the face of its ring. */
-const UNMOUNTED: Record<string, string> = { "nut side": "marked-face row", "far side": "other-face row" };
+const UNMOUNTED: Record<string, string> = {
+  "nut side": "marked-face row",
+  "far side": "other-face row",
+};
 
 /** What a millwright calls the row; what is stored names it otherwise. */
 export const rowOf = ({ row }: { row: string }, phase: GaugingView["phase"]) =>
@@ -29,7 +32,10 @@ export interface Way {
 
 const read = ({ closed, nothing_passed }: CellView) => closed || nothing_passed;
 
-/** Whether a reading at this place, in one row or in both, leaves nothing unread; a place that was read is only read again. */
+/**
+ * Whether a reading at this place, in one row or in both, leaves nothing unread; a place that was
+ * read is only read again.
+ */
 export const completes = (cells: readonly CellView[], here: CellView, both: boolean) =>
   !read(here) &&
   cells.every((one) => read(one) || (one.place === here.place && (both || one.row === here.row)));

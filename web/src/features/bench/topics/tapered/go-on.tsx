@@ -7,7 +7,15 @@ import { StrikePanel } from "./strike-panel";
 import { ZeroPanel } from "./zero-panel";
 
 /** A second unmounted gauging is advised, not asked for: the zero mark can be set without it. */
-export function GoOnWithoutIt({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
+export function GoOnWithoutIt({
+  work,
+  tap,
+  refused,
+}: {
+  work: Tapered;
+  tap: Tap;
+  refused: Refused;
+}) {
   const [open, setOpen] = useState(false);
   return open ? (
     <div className="w-full">

@@ -13,7 +13,12 @@ const FEELS: { swivel: Swivel; turns: boolean; label: string; note: string; main
     note: "as it should be",
     main: true,
   },
-  { swivel: "freely", turns: true, label: "Swivels freely, turns freely", note: "little taken out yet" },
+  {
+    swivel: "freely",
+    turns: true,
+    label: "Swivels freely, turns freely",
+    note: "little taken out yet",
+  },
   { swivel: "binds", turns: true, label: "Binds when swivelled", note: "too far" },
   { swivel: "slight drag", turns: false, label: "Does not turn freely", note: "too far, or dirt" },
 ];
@@ -24,7 +29,9 @@ export function HandCheckPanel({ tap, quiet = false }: { tap: Tap; quiet?: boole
       {FEELS.map((feel) => (
         <Button
           key={feel.label}
-          kind={feel.main && !quiet ? "main" : feel.swivel === "binds" || !feel.turns ? "stop" : "plain"}
+          kind={
+            feel.main && !quiet ? "main" : feel.swivel === "binds" || !feel.turns ? "stop" : "plain"
+          }
           data-main={(feel.main && !quiet) || undefined}
           className="min-h-16 flex-col"
           onClick={() => tap({ kind: "hand_check", swivel: feel.swivel, turns_freely: feel.turns })}

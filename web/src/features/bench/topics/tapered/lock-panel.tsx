@@ -23,7 +23,12 @@ export function LockPanel({ work, headline = "", tap, refused }: LockPanelProps)
   const { units } = useSettings();
   const look = !known && (work.next.do === "lock" || work.next.do === "see_tab");
   const see = (amount: string) => {
-    tap({ kind: "see_tab", amount, unit: rim ? "rim" : "degrees", shown: units === "mm" ? "mm" : "in" });
+    tap({
+      kind: "see_tab",
+      amount,
+      unit: rim ? "rim" : "degrees",
+      shown: units === "mm" ? "mm" : "in",
+    });
     setSeen("");
   };
   const stop = STOP[work.lock];
@@ -67,7 +72,8 @@ export function LockPanel({ work, headline = "", tap, refused }: LockPanelProps)
       </form>
       <table className="w-full text-left">
         <caption className="pb-1 text-left text-sm font-bold">
-          Next {stop} positions, tightening only{known ? "" : " (start not seen yet: each within one step)"}
+          Next {stop} positions, tightening only
+          {known ? "" : " (start not seen yet: each within one step)"}
         </caption>
         <thead>
           <tr className="border-b-2 border-ink text-sm">
@@ -81,7 +87,13 @@ export function LockPanel({ work, headline = "", tap, refused }: LockPanelProps)
         </thead>
         <tbody>
           {work.tab_positions.map((position) => (
-            <PositionRow key={position.turn_deg} position={position} work={work} tap={tap} known={known} />
+            <PositionRow
+              key={position.turn_deg}
+              position={position}
+              work={work}
+              tap={tap}
+              known={known}
+            />
           ))}
         </tbody>
       </table>

@@ -59,7 +59,13 @@ export function TaperedPanel({
       );
     case "decide_group":
     case "decide_window":
-      return <Decide what={next.do === "decide_group" ? "group" : "window"} tap={tap} refused={refused} />;
+      return (
+        <Decide
+          what={next.do === "decide_group" ? "group" : "window"}
+          tap={tap}
+          refused={refused}
+        />
+      );
     case "decide_feelers":
       return <DecideFeelers work={work} tap={tap} refused={refused} />;
     case "decide_narrow":

@@ -1,4 +1,7 @@
-/** Leaf and nut do not agree: what is left, what to look at without moving anything, and then the leaf leads. */
+/**
+ * Leaf and nut do not agree: what is left, what to look at without moving anything, and then the
+ * leaf leads.
+ */
 import type { Command, Tapered } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
 import type { Refused, Tap } from "./parts";
@@ -39,12 +42,19 @@ export function PartedPanel({ work, tap, refused }: { work: Tapered; tap: Tap; r
                 })
               }
             />
-            {check.id === "sleeve_end" && parted.by_travel ? <Travelled tap={tap} refused={refused} /> : null}
+            {check.id === "sleeve_end" && parted.by_travel ? (
+              <Travelled tap={tap} refused={refused} />
+            ) : null}
           </div>
         ))}
       <div className="flex flex-wrap gap-3">
         {parted.leads ? (
-          <Button kind="main" data-main disabled={left > 0} onClick={() => tap({ kind: "follow_leaf" })}>
+          <Button
+            kind="main"
+            data-main
+            disabled={left > 0}
+            onClick={() => tap({ kind: "follow_leaf" })}
+          >
             {left > 0 ? `${left} still to look at` : "The feeler leads from here"}
           </Button>
         ) : null}

@@ -3,10 +3,18 @@ import type { CellView, GaugingView } from "../../../../api";
 import { clearanceBare, clearanceUnit, useSettings } from "../../../../ui";
 import { keyOf, rowOf } from "./gauging-parts";
 
-export function Places(props: { gauging: GaugingView; cell: CellView; onPick: (key: string) => void }) {
+export function Places(props: {
+  gauging: GaugingView;
+  cell: CellView;
+  onPick: (key: string) => void;
+}) {
   const { gauging, cell, onPick } = props;
   return (
-    <div role="group" aria-label="Places and rows" className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+    <div
+      role="group"
+      aria-label="Places and rows"
+      className="grid grid-cols-2 gap-2 sm:grid-cols-3"
+    >
       {gauging.cells.map((other) => (
         <button
           key={keyOf(other)}
@@ -29,9 +37,12 @@ export function Bracket({ cell }: { cell: CellView }) {
   const { units } = useSettings();
   if (cell.contradiction) return <b className="text-oxide">▲ contradicts</b>;
   if (cell.nothing_passed) return <b className="text-oxide">▲ no measurable clearance</b>;
-  if (cell.low_um === null && cell.high_um === null) return <span className="text-soft">not yet</span>;
-  const low = cell.low_um === null || cell.low_um === undefined ? "?" : clearanceBare(cell.low_um, units);
-  const high = cell.high_um === null || cell.high_um === undefined ? "?" : clearanceBare(cell.high_um, units);
+  if (cell.low_um === null && cell.high_um === null)
+    return <span className="text-soft">not yet</span>;
+  const low =
+    cell.low_um === null || cell.low_um === undefined ? "?" : clearanceBare(cell.low_um, units);
+  const high =
+    cell.high_um === null || cell.high_um === undefined ? "?" : clearanceBare(cell.high_um, units);
   return (
     <b className="text-dye">
       {low} to {high} {clearanceUnit(units)}

@@ -1,14 +1,33 @@
-/** The nut on its washer: seated firmly, behind its old mark by the washer's thickness; counted turns, never a mark that looks alike. */
+/**
+ * The nut on its washer: seated firmly, behind its old mark by the washer's thickness; counted
+ * turns, never a mark that looks alike.
+ */
 import { useState } from "react";
-import { type Tapered, type ProblemField, type TurnUnit, choicesOf } from "../../../../api";
-import { Button, ChoiceRow, TextField, VerdictMark, Say, length, useSettings } from "../../../../ui";
+import type { Tapered, ProblemField, TurnUnit } from "../../../../api";
+import {
+  Button,
+  ChoiceRow,
+  TextField,
+  VerdictMark,
+  Say,
+  length,
+  useSettings,
+} from "../../../../ui";
 import type { Refused, Tap } from "./parts";
 import { UNIT_WORDS } from "./turn-panel";
-import { SleeveLengths } from "./sleeve-lengths";
+import { SleeveEnd, type SeatText } from "./sleeve-end";
 
 type SeatCommand = Extract<Parameters<Tap>[0], { kind: "seat_nut" }>;
 
-const EMPTY = { thickness: "", turns: "0", amount: "", before: "", after: "", tool: "", from: "thread end" };
+const EMPTY: SeatText = {
+  thickness: "",
+  turns: "0",
+  amount: "",
+  before: "",
+  after: "",
+  tool: "",
+  from: "thread end",
+};
 
 export function SeatPanel({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
   const { units } = useSettings();
@@ -18,11 +37,13 @@ export function SeatPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
   const rim = work.turn_units.includes("rim");
   const [unit, setUnit] = useState<TurnUnit>("degrees");
   if (!seat) return null;
-  const set = (part: Partial<typeof EMPTY>) => setForm((before) => ({ ...before, ...part }));
+  const set = (part: Partial<SeatText>) => setForm((before) => ({ ...before, ...part }));
   const problem = (name: string): ProblemField | undefined =>
     refused?.command.kind === "seat_nut" ? refused.problem.at(name) : undefined;
   const counted = unit === "degrees" && Number(form.turns) > 0;
-  const degrees = counted ? String(Number(form.turns) * 360 + Number(form.amount || "0")) : form.amount;
+  const degrees = counted
+    ? String(Number(form.turns) * 360 + Number(form.amount || "0"))
+    : form.amount;
   const seated = (more: Partial<SeatCommand> = {}) => {
     tap({
       kind: "seat_nut",
@@ -49,7 +70,9 @@ export function SeatPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
           <TextField
             label="Washer, measured"
             value={form.thickness}
-            placeholder={seat.thickness_mm ? `${length(seat.thickness_mm, units, 2)}?` : "micrometer"}
+            placeholder={
+              seat.thickness_mm ? `${length(seat.thickness_mm, units, 2)}?` : "micrometer"
+            }
             problem={problem("washer_thickness")}
             onChange={(event) => set({ thickness: event.target.value })}
             onChoose={(choice) => set({ thickness: choice })}
@@ -103,37 +126,5 @@ export function SeatPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
         )}
       </div>
     </div>
-  );
-}
-
-function SleeveEnd(props: {
-  form: typeof EMPTY;
-  set: (part: Partial<typeof EMPTY>) => void;
-  problem: (name: string) => ProblemField | undefined;
-}) {
-  const { form, set, problem } = props;
-  return (
-    <fieldset className="grid gap-3 border-l-4 border-dye pl-3 sm:grid-cols-2">
-      <legend className="pb-1 text-sm font-bold">
-        Thread end of sleeve or shaft to the near face of the ring, three places: proof that the bearing kept
-        its place, to ± 0.05 mm
-      </legend>
-      <SleeveLengths
-        form={form}
-        set={set}
-        problem={problem}
-        labels={{ before: "Before the nut came off", after: "With the nut seated" }}
-        kind="seat_nut"
-      />
-      <div className="sm:col-span-2">
-        <ChoiceRow
-          label="Measured from"
-          value={form.from}
-          onChange={(from) => set({ from })}
-          options={choicesOf("seat_nut", "measured_from")}
-          problem={problem("measured_from")}
-        />
-      </div>
-    </fieldset>
   );
 }

@@ -1,4 +1,7 @@
-/** Thread end of sleeve or shaft to the near face of the ring, before and after, and what it was measured with. */
+/**
+ * Thread end of sleeve or shaft to the near face of the ring, before and after, and what it was
+ * measured with.
+ */
 import { choicesOf, type Command, type ProblemField } from "../../../../api";
 import { ChoiceRow, TextField } from "../../../../ui";
 

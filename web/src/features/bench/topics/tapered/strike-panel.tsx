@@ -1,4 +1,7 @@
-/** Blows on the spanner, as they were struck: the count that was said with one tap, or another; by the same hand and tool, or not. */
+/**
+ * Blows on the spanner, as they were struck: the count that was said with one tap, or another; by
+ * the same hand and tool, or not.
+ */
 import { useState } from "react";
 import type { Tapered } from "../../../../api";
 import { Button, Tick, clearance, useSettings } from "../../../../ui";
@@ -32,7 +35,11 @@ export function StrikePanel({ work, tap }: { work: Tapered; tap: Tap }) {
         </p>
         <Row>
           {COUNTS.filter((count) => count !== proposed).map((count) => (
-            <Button key={count} aria-label={`${words(count)} struck`} onClick={() => struck(count, !other)}>
+            <Button
+              key={count}
+              aria-label={`${words(count)} struck`}
+              onClick={() => struck(count, !other)}
+            >
               {count}
             </Button>
           ))}

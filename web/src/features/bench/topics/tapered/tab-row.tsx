@@ -1,4 +1,7 @@
-/** One tab position: the turn to it, what would be left, the verdict, and the tap that locks; outside the window by name, where it may be. */
+/**
+ * One tab position: the turn to it, what would be left, the verdict, and the tap that locks;
+ * outside the window by name, where it may be.
+ */
 import { useState } from "react";
 import type { Tapered } from "../../../../api";
 import { Button, NamedReason, VerdictMark, clearance, length, useSettings } from "../../../../ui";
@@ -37,7 +40,9 @@ export function PositionRow(props: {
       {position.residual_um !== null && position.uncertainty_um !== null ? (
         <td className="pr-2">
           {clearance(position.residual_um, units)}
-          <span className="block text-sm text-soft">± {clearance(position.uncertainty_um, units)}</span>
+          <span className="block text-sm text-soft">
+            ± {clearance(position.uncertainty_um, units)}
+          </span>
         </td>
       ) : null}
       <td className="pr-2">

@@ -4,7 +4,8 @@ import { shownOf, type Way } from "./gauging-parts";
 import { useTyped } from "./use-typed";
 
 /**
- * One tap closes the bracket: this leaf goes in, the next of the set was tried and does not. `pair`: neither row of the place
+ * One tap closes the bracket: this leaf goes in, the next of the set was tried and does not.
+ * `pair`: neither row of the place
  * is read yet, so that both can be said at once where they read the same.
  */
 export function Thickest(props: Way & { thinnest: number; marked: boolean; pair: boolean }) {
@@ -26,7 +27,11 @@ export function Thickest(props: Way & { thinnest: number; marked: boolean; pair:
       <p id="thickest" className="pb-1 font-bold">
         Thickest feeler that goes in, {clearanceUnit(units)}: the next was tried and does not
       </p>
-      <div role="group" aria-labelledby="thickest" className="grid grid-cols-3 gap-2 sm:grid-cols-4">
+      <div
+        role="group"
+        aria-labelledby="thickest"
+        className="grid grid-cols-3 gap-2 sm:grid-cols-4"
+      >
         <Reading
           {...way}
           leaf="None goes in"
@@ -84,7 +89,10 @@ interface ReadingProps {
   onTap: (bothRows: boolean) => void;
 }
 
-/** A feeler that goes in with the next that does not: for the row that is asked for, and under it for both rows. */
+/**
+ * A feeler that goes in with the next that does not: for the row that is asked for, and under it
+ * for both rows.
+ */
 function Reading({ leaf, not, look, busy, pair, onTap }: ReadingProps) {
   const { units } = useSettings();
   const off = busy || not === null;

@@ -1,4 +1,6 @@
-/** How far the ring went up its sleeve, by two lengths: whether the sleeve went along with the nut. */
+/**
+ * How far the ring went up its sleeve, by two lengths: whether the sleeve went along with the nut.
+ */
 import { useState } from "react";
 import { Button } from "../../../../ui";
 import type { Refused, Tap } from "./parts";
@@ -21,7 +23,9 @@ export function Travelled(props: { tap: Tap; refused: Refused; witness?: boolean
         <SleeveLengths
           form={form}
           set={(part) => setForm({ ...form, ...part })}
-          problem={(name) => (refused?.command.kind === "look_at" ? refused.problem.at(name) : undefined)}
+          problem={(name) =>
+            refused?.command.kind === "look_at" ? refused.problem.at(name) : undefined
+          }
           labels={{ before: "At the zero mark", after: "Now" }}
           kind="look_at"
         />

@@ -1,10 +1,16 @@
-/** The zero point of the method: metal-to-metal, hand-tight, or the start pressure of a hydraulic nut. */
+/**
+ * The zero point of the method: metal-to-metal, hand-tight, or the start pressure of a hydraulic
+ * nut.
+ */
 import { useState } from "react";
 import type { Tapered } from "../../../../api";
 import { Button, TextField } from "../../../../ui";
 import type { Refused, Tap } from "./parts";
 
-/** The zero that the sheet describes: only its own is offered; where it is silent, what it counts from is asked. */
+/**
+ * The zero that the sheet describes: only its own is offered; where it is silent, what it counts
+ * from is asked.
+ */
 function SheetZero({ work, tap }: { work: Tapered; tap: Tap }) {
   const silent = work.zero_by === "silent";
   return (
@@ -24,9 +30,13 @@ function SheetZero({ work, tap }: { work: Tapered; tap: Tap }) {
         <Button
           kind={silent ? undefined : "main"}
           data-main={silent ? undefined : true}
-          onClick={() => tap({ kind: "set_zero", tap_tested: true, counted_from: silent ? "tapped" : "" })}
+          onClick={() =>
+            tap({ kind: "set_zero", tap_tested: true, counted_from: silent ? "tapped" : "" })
+          }
         >
-          {silent ? "It counts from the tapped zero: it held, marked" : "Tapped, it no longer moves: marked"}
+          {silent
+            ? "It counts from the tapped zero: it held, marked"
+            : "Tapped, it no longer moves: marked"}
         </Button>
       )}
       {silent ? (
@@ -40,7 +50,8 @@ function SheetZero({ work, tap }: { work: Tapered; tap: Tap }) {
 
 export function ZeroPanel({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
   const [pressure, setPressure] = useState("");
-  const problem = refused?.command.kind === "set_zero" ? refused.problem.at("start_pressure") : undefined;
+  const problem =
+    refused?.command.kind === "set_zero" ? refused.problem.at("start_pressure") : undefined;
   if (work.zero_by !== "" && !work.hydraulic) return <SheetZero work={work} tap={tap} />;
   if (work.hydraulic) {
     return (
@@ -58,7 +69,9 @@ export function ZeroPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
             placeholder="2.5 MPa, 25 bar, 360 psi"
             problem={problem}
             onChange={(event) => setPressure(event.target.value)}
-            onChoose={(choice) => tap({ kind: "set_zero", tap_tested: true, start_pressure: choice })}
+            onChoose={(choice) =>
+              tap({ kind: "set_zero", tap_tested: true, start_pressure: choice })
+            }
           />
         </div>
         <Button kind="main" type="submit" data-main disabled={!pressure.trim()}>

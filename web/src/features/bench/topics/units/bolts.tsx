@@ -25,10 +25,19 @@ export function Bolts({ tap, refused }: UnitProps) {
       }}
     >
       <div className="grid gap-3 sm:grid-cols-2">
-        <EntryText entry={entry} name="torque" label="Torque, with its unit" hint="62 N·m, 45 lbf·ft" />
+        <EntryText
+          entry={entry}
+          name="torque"
+          label="Torque, with its unit"
+          hint="62 N·m, 45 lbf·ft"
+        />
         <EntryText entry={entry} name="wrench" />
       </div>
-      <LeftByName off={entry.problem("decided_by")} title="A torque off its value" onDecide={send} />
+      <LeftByName
+        off={entry.problem("decided_by")}
+        title="A torque off its value"
+        onDecide={send}
+      />
       <Button kind="main" data-main type="submit" disabled={missing}>
         Housing is bolted
       </Button>

@@ -1,4 +1,7 @@
-/** What holds the insert in its housing or lets it move there; the room on both sides where it floats. */
+/**
+ * What holds the insert in its housing or lets it move there; the room on both sides where it
+ * floats.
+ */
 import { useState } from "react";
 import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow, useSettings } from "../../../../ui";

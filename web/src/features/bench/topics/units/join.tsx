@@ -7,7 +7,11 @@ import { useEntry } from "../../use-entry";
 import type { UnitProps } from "./panel";
 
 export function Join({ work, tap, refused }: UnitProps) {
-  const entry = useEntry({ torque: "", wrench: "", passes: "", joints: "" }, refused, "join_halves");
+  const entry = useEntry(
+    { torque: "", wrench: "", passes: "", joints: "" },
+    refused,
+    "join_halves",
+  );
   const send = (decided_by = "", reason = "") =>
     tap({
       kind: "join_halves",

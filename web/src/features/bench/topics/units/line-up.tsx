@@ -1,4 +1,7 @@
-/** The housing lined up: an offset over a length, leaves under its feet, the correction against its bolt holes. */
+/**
+ * The housing lined up: an offset over a length, leaves under its feet, the correction against its
+ * bolt holes.
+ */
 import { Button, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -52,7 +55,12 @@ export function LineUp({ work, tap, refused }: UnitProps) {
           </div>
         </details>
       )}
-      <Button kind="main" data-main type="submit" disabled={!text("offset").trim() || !text("over").trim()}>
+      <Button
+        kind="main"
+        data-main
+        type="submit"
+        disabled={!text("offset").trim() || !text("over").trim()}
+      >
         Is it in line?
       </Button>
     </form>

@@ -1,4 +1,7 @@
-/** The insert locked on its shaft: by its screws, its collar or its clamp; what stops is left so by name only. */
+/**
+ * The insert locked on its shaft: by its screws, its collar or its clamp; what stops is left so by
+ * name only.
+ */
 import { type Command, choicesOf } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
 import { EntryText } from "../../entry-text";
@@ -67,14 +70,27 @@ export function Lock({ work, tap, refused }: UnitProps) {
           )
         : null}
       {work.lock === "clamp"
-        ? choice("slits_apart", "Clamp's slit off the ring's slit", choicesOf("lock_unit", "in_line", false))
+        ? choice(
+            "slits_apart",
+            "Clamp's slit off the ring's slit",
+            choicesOf("lock_unit", "in_line", false),
+          )
         : null}
       <div className="grid gap-3 sm:grid-cols-2">
         <EntryText entry={entry} name="torque" label="Torque, with its unit" hint={work.screw} />
         <EntryText entry={entry} name="wrench" label="With which wrench or key" />
       </div>
-      <LeftByName off={entry.problem("decided_by")} title="Locked otherwise than asked" onDecide={send} />
-      <Button kind="main" data-main type="submit" disabled={asked.some((name) => !entry.text(name).trim())}>
+      <LeftByName
+        off={entry.problem("decided_by")}
+        title="Locked otherwise than asked"
+        onDecide={send}
+      />
+      <Button
+        kind="main"
+        data-main
+        type="submit"
+        disabled={asked.some((name) => !entry.text(name).trim())}
+      >
         It is locked
       </Button>
     </form>

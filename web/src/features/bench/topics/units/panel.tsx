@@ -1,4 +1,7 @@
-/** A housed unit: slid on, what holds it or lets it float, lined up, bolted, shaft turned, locked, tried, screws again. */
+/**
+ * A housed unit: slid on, what holds it or lets it float, lined up, bolted, shaft turned, locked,
+ * tried, screws again.
+ */
 import type { UnitWork } from "../../../../api";
 import { Button } from "../../../../ui";
 import { EntryText } from "../../entry-text";
@@ -69,7 +72,11 @@ function Slide({ work, tap, refused }: UnitProps) {
         }
       />
       <div className="flex flex-wrap gap-3">
-        <Button kind="main" data-main onClick={() => tap({ kind: "slide_on", by_hand: true, text: said })}>
+        <Button
+          kind="main"
+          data-main
+          onClick={() => tap({ kind: "slide_on", by_hand: true, text: said })}
+        >
           {halves ? "Halves closed, by hand" : "It is on, by hand"}
         </Button>
         <Button
@@ -95,7 +102,12 @@ function Again({ work, tap, refused }: UnitProps) {
         tap({ kind: "tighten_again", torque: entry.text("torque"), after: entry.text("after") });
       }}
     >
-      <EntryText entry={entry} name="torque" label="Screws again, torque with its unit" hint={work.screw} />
+      <EntryText
+        entry={entry}
+        name="torque"
+        label="Screws again, torque with its unit"
+        hint={work.screw}
+      />
       <EntryText entry={entry} name="after" label="After how many hours of running" hint="6 h" />
       <Button type="submit" disabled={missing}>
         Note the second tightening

@@ -118,6 +118,26 @@ def test_a_stop_is_moved_and_says_who_moved_it(kept: FlaskClient) -> None:
         )
 
 
+def test_a_stop_in_an_open_round_says_so_until_that_round_is_over(kept: FlaskClient) -> None:
+    """The same stop is walked by one person: whoever opens the next round sees which are taken."""
+
+    def taken() -> dict[str, int | None]:
+        stops = kept.get("/api/rounds?limit=5").json["stops"]
+        return {stop["position_id"]: stop["in_round"] for stop in stops}
+
+    assert taken() == {HERE: None, THERE: None}
+    walk = opened(kept, positions=[HERE]).json
+    assert taken() == {HERE: walk["number"], THERE: None}
+    assert opened(kept, "round-0002").status_code == 422
+    assert opened(kept, "round-0002", positions=[THERE]).status_code == 200
+    at = walk["stops"][0]["at"]
+    said = {"kind": "skip_stop", "reason": "guard locked"}
+    assert say(kept, "round-0001", said, at).status_code == 200
+    signed = {"kind": "sign", "name": "Ada", "role": "greaser"}
+    assert say(kept, "round-0001", signed, "").status_code == 200
+    assert taken()[HERE] is None and taken()[THERE] is not None
+
+
 def test_a_round_is_opened_once_however_often_it_is_asked_for(kept: FlaskClient) -> None:
     body = tap(positions=[HERE])
     first, again = (kept.post("/api/rounds/round-0001", json=body).json for _ in range(2))

@@ -287,6 +287,14 @@ describe("the plan", () => {
     expect(screen.getByText(/and 7 more/)).toBeTruthy();
   });
 
+  it("a stop of an open round names it, and cannot be taken into another", () => {
+    const found = { ...ROUNDS, stops: ROUNDS.stops.map((stop) => ({ ...stop, in_round: 25 })) };
+    show(<StopTable found={found} left={new Set()} onLeft={vi.fn()} />);
+    expect(screen.getByText("in round 25")).toBeTruthy();
+    const box = screen.getByRole<HTMLInputElement>("checkbox");
+    expect([box.checked, box.disabled]).toEqual([false, true]);
+  });
+
   it("a stop goes to another week with the reason, and who moved one stands beside it", async () => {
     const asked = vi.fn(async (_: string, init?: RequestInit) =>
       ours(JSON.parse(String(init?.body ?? "{}"))),

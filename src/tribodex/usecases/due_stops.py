@@ -27,7 +27,7 @@ USUAL_CREW = Crew("maintenance", 480.0, ())
 @dataclass(frozen=True)
 class DueStop:
     """A stop: a position with all that is due there in one week. `over`: why it got too much grease
-    last time; `moved`: who moved it here.
+    last time; `moved`: who moved it here; `in_round`: number of the open round that it stands in.
     """
 
     position_id: str
@@ -45,6 +45,7 @@ class DueStop:
     strokes: int | None
     minutes: float
     moved: str = ""
+    in_round: int | None = None
 
 
 @dataclass(frozen=True)

@@ -57,10 +57,13 @@ def rounds(
         raise InvalidInput.at("weeks", f"{weeks} weeks cannot be planned.", f"1 to {MOST_WEEKS}")
     due = (kept or KeptPlan()).of(store, today, weeks)
     which = due.asked(asked)
+    stops = due.listed(which[: asked.limit])
+    # Asked each time: rounds are opened and signed while the plan of the day is kept.
+    walked = store.in_open_rounds([stop.position_id for stop in stops])
     return Rounds(
         today=today,
         weeks=due.weeks(),
-        stops=tuple(due.listed(which[: asked.limit])),
+        stops=tuple(replace(stop, in_round=walked.get(stop.position_id)) for stop in stops),
         more=max(which.size - asked.limit, 0),
         late=due.late,
         over=due.over,

@@ -16,7 +16,7 @@ import {
 import { Button, ChoiceRow, useSettings } from "../../ui";
 import { Calendar } from "./calendar";
 import { Flags } from "./flags";
-import { StopTable } from "./stop-table";
+import { isTaken, StopTable } from "./stop-table";
 import { WeekChoice, Weeks } from "./weeks";
 
 export function RoundsPage() {
@@ -100,11 +100,13 @@ function Open({
   const navigate = useNavigate();
   const [problem, setProblem] = useState("");
   // What somebody else has done in the meantime is no longer there to be left out.
-  const out = found.stops.filter(({ position_id }) => left.has(position_id)).length;
-  const count = found.stops.length + found.more - out;
+  const taken = found.stops.filter(isTaken);
+  const out = found.stops.filter((stop) => left.has(stop.position_id) && !isTaken(stop)).length;
+  const count = found.stops.length + found.more - out - taken.length;
   if (found.stops.length === 0) return <p>Nothing is due in this week.</p>;
   const open = () => {
-    openRound(newId(), actor, asked, [...left]).then(
+    const without = new Set([...left, ...taken.map(({ position_id }) => position_id)]);
+    openRound(newId(), actor, asked, [...without]).then(
       (walk) => navigate(`/rounds/${walk.id}`),
       (error: Error) => setProblem(error instanceof ProblemError ? error.detail : error.message),
     );
@@ -114,6 +116,11 @@ function Open({
       <Button kind="main" data-main disabled={count === 0} onClick={open}>
         Open a round of these {count} stop{count === 1 ? "" : "s"}
       </Button>
+      {taken.length > 0 ? (
+        <p className="text-soft">
+          {taken.length} in an open round already: walk or sign that one first.
+        </p>
+      ) : null}
       {left.size > 0 ? (
         <p className="text-soft">{out} left out: what is due there stays due.</p>
       ) : null}

@@ -1,6 +1,6 @@
 /**
  * The stops that were asked for: where, what, by when, and what stands out; each can be left out of
- * the round that is opened.
+ * the round that is opened. One that stands in an open round already is no part of another.
  */
 import { useState } from "react";
 import { Link } from "react-router";
@@ -36,7 +36,8 @@ export function StopTable(props: {
                   type="checkbox"
                   className="size-6 accent-[var(--dye)]"
                   aria-label={`In the round: ${stop.machine}, ${stop.position}`}
-                  checked={!left.has(stop.position_id)}
+                  disabled={isTaken(stop)}
+                  checked={!left.has(stop.position_id) && !isTaken(stop)}
                   onChange={() => turn(stop.position_id)}
                 />
               </label>
@@ -60,6 +61,9 @@ export function StopTable(props: {
                 </span>
               </span>
               <span className="font-bold text-oxide">
+                {isTaken(stop) ? (
+                  <span className="block text-ink">in round {stop.in_round}</span>
+                ) : null}
                 {stop.late ? "▲ late" : ""}
                 {stop.over ? <span className="block">▲ too much: {stop.over}</span> : null}
                 <Button
@@ -88,4 +92,6 @@ export function StopTable(props: {
   );
 }
 
+/** Whether an open round has it already. */
+export const isTaken = (stop: Rounds["stops"][number]) => typeof stop.in_round === "number";
 const keyOf = (stop: Rounds["stops"][number]) => `${stop.position_id}.${stop.week}`;

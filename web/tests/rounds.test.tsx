@@ -28,7 +28,6 @@ const STOP: StopNow = {
   how: "greased until clean grease shows",
   way: "until_shows",
   grease: "Mill grease 2",
-  gun: "Gun 1, blue band",
   strokes: 8,
   running: true,
   looks: ["Nothing loose", "No noise"],

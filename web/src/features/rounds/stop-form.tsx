@@ -78,10 +78,7 @@ export function StopForm(props: {
       }}
     >
       <p className="text-lg font-bold">{stop.words}</p>
-      <p>
-        {stop.how}
-        {stop.gun ? `, with ${stop.gun}` : ""}
-      </p>
+      <p>{stop.how}</p>
       {stop.last_c === null ? null : (
         <p className="text-soft">
           {stop.last_c} °C last time{stop.last_on ? `, ${stop.last_on}` : ""}

@@ -52,6 +52,7 @@ export function StopTable(props: {
               </Link>
               <span>
                 {stop.words}
+                {isTaken(stop) ? <b className="block">in round {stop.in_round}</b> : null}
                 {stop.moved ? <span className="block text-sm text-soft">{stop.moved}</span> : null}
               </span>
               <span className="figures">
@@ -61,9 +62,6 @@ export function StopTable(props: {
                 </span>
               </span>
               <span className="font-bold text-oxide">
-                {isTaken(stop) ? (
-                  <span className="block text-ink">in round {stop.in_round}</span>
-                ) : null}
                 {stop.late ? "▲ late" : ""}
                 {stop.over ? <span className="block">▲ too much: {stop.over}</span> : null}
                 <Button

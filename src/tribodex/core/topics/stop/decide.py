@@ -395,7 +395,9 @@ def how(plan: ev.StopPlan) -> str:
         else ""
     )
     if CareKind.GREASE not in plan.due and purge:
-        return f"{stands_still} {purge} {plan.seal_grease}".strip()
+        return " ".join(
+            part for part in (stands_still, purge, _with(plan.seal_grease, plan.gun)) if part
+        )
     if CareKind.GREASE not in plan.due:
         return (
             "Listen while it runs, from outside the guard; whatever is touched is touched at"
@@ -415,4 +417,16 @@ def how(plan: ev.StopPlan) -> str:
             f"Plug out, hole wiped; fitting in; {plan.strokes or 'the'} strokes counted; fitting"
             " out, plug back."
         )
-    return " ".join(part for part in (stands_still, way, plan.grease, purge) if part)
+    return " ".join(
+        part for part in (stands_still, way, _with(plan.grease, plan.gun), purge) if part
+    )
+
+
+def _with(grease: str, gun: str) -> str:
+    """What it is greased with, as a sentence; empty where nobody said.
+
+    >>> _with("EP 2", "gun 1, blue"), _with("", "gun 1"), _with("EP 2", ""), _with("", "")
+    ('EP 2, with gun 1, blue.', 'With gun 1.', 'EP 2.', '')
+    """
+    words = ", with ".join(part for part in (grease, gun) if part)
+    return f"{words if grease or not gun else f'With {gun}'}." if words else ""

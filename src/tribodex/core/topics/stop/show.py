@@ -116,7 +116,6 @@ class StopWork:
     way: CareWay | None
     grease: str
     strokes: int | None
-    gun: str
     running: bool
     looks: tuple[str, ...]
     last_c: float | None
@@ -172,7 +171,6 @@ def view(desk: Desk, state: Stop) -> StopWork:
         way=plan.way,
         grease=plan.grease,
         strokes=plan.strokes,
-        gun=plan.gun,
         running=plan.running,
         looks=plan.looks,
         last_c=plan.last_c,

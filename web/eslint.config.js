@@ -36,7 +36,12 @@ export default tseslint.config(
               from: { element: { type: "feature" } },
               allow: [
                 {
-                  to: { element: { type: "feature", captured: { name: "{{from.element.captured.name}}" } } },
+                  to: {
+                    element: {
+                      type: "feature",
+                      captured: { name: "{{from.element.captured.name}}" },
+                    },
+                  },
                 },
                 ...to("drawing", "charts", "ui", "api"),
               ],

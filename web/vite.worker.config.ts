@@ -11,7 +11,10 @@ function builtFiles() {
     ...(part.css ?? []),
     ...(part.assets ?? []),
   ]);
-  const mark = createHash("sha256").update(readFileSync("dist/mark.svg")).digest("hex").slice(0, 12);
+  const mark = createHash("sha256")
+    .update(readFileSync("dist/mark.svg"))
+    .digest("hex")
+    .slice(0, 12);
   return [
     ...[...new Set(hashed)].sort().map((file) => ({ url: `/${file}`, revision: null })),
     { url: "/mark.svg", revision: mark },
@@ -19,7 +22,10 @@ function builtFiles() {
 }
 
 export default defineConfig({
-  define: { BUILT_FILES: JSON.stringify(builtFiles()), "process.env.NODE_ENV": JSON.stringify("production") },
+  define: {
+    BUILT_FILES: JSON.stringify(builtFiles()),
+    "process.env.NODE_ENV": JSON.stringify("production"),
+  },
   build: {
     target: "es2022",
     emptyOutDir: false,

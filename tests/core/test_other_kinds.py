@@ -98,22 +98,24 @@ def test_a_number_that_is_not_read_is_never_a_ball_bearing(number: str) -> None:
     assert wrong(designation=number) == ["designation"]
 
 
-def test_a_size_alone_names_no_kind() -> None:
-    assert "kind" in wrong(bore="45 mm", outside="85 mm", width="19 mm", closure="open")
-    plan = shoulder_plan(
-        REFERENCE,
-        draft(
-            bore="45 mm", outside="85 mm", width="19 mm", closure="open", kind="cylindrical_roller"
-        ),
-    )
+def test_a_size_alone_names_no_kind_no_group_and_no_seal() -> None:
+    """A C2 ring taken for CN would be told that clearance is left; a sealed one taken for open
+    would be heated above what its grease bears.
+    """
+    sizes = {"bore": "45 mm", "outside": "85 mm", "width": "19 mm"}
+    assert "kind" in wrong(**sizes, closure="open", group="CN")
+    for kind in ("cylindrical_roller", "straight_spherical_roller", "deep_groove_ball"):
+        assert wrong(**sizes, kind=kind) == ["group", "closure"]
+    seen = {**sizes, "closure": "sealed", "group": "C2"}
+    plan = shoulder_plan(REFERENCE, draft(**seen, kind="cylindrical_roller"))
     assert plan.bearing.kind is StraightKind.CYLINDRICAL_ROLLER and plan.group_um is None
-    balls = shoulder_plan(
-        REFERENCE,
-        draft(
-            bore="45 mm", outside="85 mm", width="19 mm", closure="open", kind="deep_groove_ball"
-        ),
-    )
-    assert balls.group_um is not None
+    assert plan.limit.limit_c < shoulder_plan(REFERENCE, draft(designation="NU 209")).limit.limit_c
+    groups = [
+        shoulder_plan(REFERENCE, draft(**{**seen, "group": group}, kind="deep_groove_ball"))
+        for group in ("C2", "CN")
+    ]
+    limits = [plan.group_um for plan in groups]
+    assert limits[0] is not None and limits[1] is not None and limits[0].low < limits[1].low
     assert wrong(designation="30209", kind="deep_groove_ball") == ["kind"] and wrong(
         designation="6209", kind="screw"
     ) == ["kind"]

@@ -60,6 +60,29 @@ BALL = "deep_groove_ball"
             ShoulderDraft(
                 kind=BALL, bore="45", outside="85", width="19", shaft_class="k5", held_by="cover"
             ),
+            {"closure", "group"},
+        ),
+        (
+            ShoulderDraft(
+                kind="cylindrical_roller",
+                bore="45",
+                outside="85",
+                width="19",
+                shaft_class="k5",
+                held_by="cover",
+            ),
+            {"closure", "group"},
+        ),
+        (
+            ShoulderDraft(
+                kind="tapered_roller",
+                bore="45",
+                outside="85",
+                width="20.75",
+                shaft_class="k5",
+                held_by="lock_nut",
+                arrangement="back_to_back",
+            ),
             {"closure"},
         ),
         (
@@ -71,6 +94,7 @@ BALL = "deep_groove_ball"
                 shaft_class="k5",
                 held_by="cover",
                 closure="open",
+                group="CN",
             ),
             {"bore"},
         ),
@@ -91,6 +115,7 @@ BALL = "deep_groove_ball"
                 shaft_class="k5",
                 held_by="retaining_ring",
                 closure="open",
+                group="C3",
             ),
             {"held_by"},
         ),

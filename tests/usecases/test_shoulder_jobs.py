@@ -146,6 +146,7 @@ def test_a_draft_is_worked_out_without_a_job(reference: Reference) -> None:
         shaft_class="k5",
         held_by="cover",
         kind="deep_groove_ball",
+        group="CN",
     )
     by_hand = shoulder_sheet(reference, sizes)
     assert by_hand.label == "45 × 85 × 19 mm CN" and by_hand.unread == ()

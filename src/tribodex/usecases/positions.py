@@ -166,6 +166,7 @@ def _kept(due: tuple[DueNow, ...]) -> str:
     """How it is kept, in a line; empty while nobody said."""
     if not due:
         return ""
+    # What other work left due says nothing of how the bearing is kept.
     each = next((each for each in due if each.way), None)
     if each is None:
         return ""

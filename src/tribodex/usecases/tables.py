@@ -215,6 +215,7 @@ def _own(card: ReductionCard) -> TableView:
                 ),
             )
         )
+    # A card gives some columns of many: an empty one reads as “nothing allowed”.
     used = [i for i, _ in enumerate(columns) if any(row[i] for row in rows)]
     columns = tuple(columns[i] for i in used)
     rows = [tuple(row[i] for i in used) for row in rows]
@@ -246,6 +247,7 @@ def _charts(reference: Reference, table_id: str) -> tuple[Chart, ...]:
     if sheet is not None and f"{Group.CN}_min" in sheet.columns:
         return (_limits(sheet),)
     if table_id == next(iter(reference.cards.values())).source.id:
+        # A card of one's own may leave out columns that the theory is compared by.
         built_in = [card for card in reference.cards.values() if not card.name]
         return (_reductions(built_in), *(_theory(built_in, taper) for taper in Taper))
     return ()

@@ -135,6 +135,7 @@ def get_door() -> Response:
     here = context()
     device = this_device()
     with here.store() as store:
+        # Names are shown on a device whose people signed in there: to a stranger nobody is named.
         known = (
             [
                 session
@@ -158,6 +159,7 @@ def get_door() -> Response:
             one_tap=tuple(KnownPerson(one.id, one.name) for one in everybody if one.rights.sites),
             known=tuple(
                 KnownPerson(account.id, account.name)
+                # Signed in twice on one device is one person to choose.
                 for account in {s.account.id: s.account for s in known}.values()
             ),
         ),
@@ -215,6 +217,8 @@ def post_proof(body: ProofBody) -> Response:
     here = context()
     with here.store() as store:
         account = store.who.account(body.account)
+        # The same words for nobody and for somebody who left: an answer tells no stranger who was
+        # here.
         if account is None or account.left_at is not None:
             raise NotFound("There is no such person here.")
         sign_in(store).ask_pin(account, body.pin, this_device(), acting().account.id)
@@ -250,6 +254,8 @@ def post_secrets(body: SecretsBody) -> Response:
     )
     here, person = context(), _person()
     with here.store() as store:
+        # A device left open may be in another's hands: what keeps them out is not changed without
+        # the old one.
         if body.password or not needs_no_password(person.session, here.now()):
             sign_in(store).ask_password(person.session.account, body.old, this_device())
         changed = own_secrets(

@@ -98,6 +98,7 @@ def post_link(body: LinkBody) -> Response:
         here.now(),
     )
     with here.store() as store:
+        # Each is a door without a password: nobody keeps an eye on hundreds.
         if len(store.who.links(own.account.id)) >= MOST_LINKS:
             raise NotYours(f"{MOST_LINKS} addresses are enough: end one of them first.")
         store.who.add_link(made, token_hash(token))
@@ -142,6 +143,7 @@ def get_rounds_by_token(path: TokenPath, query: CalendarQuery) -> Response:
 def get_position_by_token(path: TokenPositionPath) -> Response:
     owner = _as_owner(path.token, "calendar")
     with context().store(anybody=True) as store:
+        # A token opens the site that it was made at, and no position that is guessed by its name.
         if store.site_of_machine(position_id=path.position_id) != owner.site.id:
             raise NotFound("The plant has no such position.")
     return position_calendar(path.position_id)
@@ -201,6 +203,7 @@ def _owner(token: str, kind: LinkKind) -> Acting | None:
 def _as_owner(token: str, kind: LinkKind) -> Acting:
     owner = _owner(token, kind)
     if owner is None:
+        # Ended, never made and no longer allowed answer alike: an address is not tried out.
         raise NotFound("This address is not open, or not any more.")
     g.acting = owner
     return owner

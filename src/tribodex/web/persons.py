@@ -231,6 +231,8 @@ def post_site(body: SiteBody) -> Response:
             PlantSite("", body.name, body.quiet_min, body.offline_days, body.four_eyes)
         )
         context().sites.forget()
+        # Settings of sites are kept by every worker: here they are asked anew, elsewhere a moment
+        # later.
         return reply(PERSONS, _persons(store), 201)
 
 

@@ -201,6 +201,7 @@ class FailureMarks:
         _once("cause", [cause.id for cause in self.causes])
         _once("class", [one.number for one in self.classes])
         _once("part", [rule.part for rule in self.parts])
+        # A slip in the data would weigh nothing, silently: it stops the start instead.
         if strange := {cause for consequence in self.consequences for cause in consequence.of} - {
             cause.id for cause in self.causes
         }:

@@ -115,6 +115,7 @@ class Alarms:
         topic = house.by_fact.get(type(event.fact))
         if topic is None:
             return
+        # What answers is looked for first: an entry never answers the stop that it says itself.
         if fact is not None and self.still:
             self._answered_by(topic, event.seq, at, fact)
         now = {verdict.code: verdict for verdict in stops(fact)} if fact is not None else {}
@@ -130,6 +131,7 @@ class Alarms:
             self.all[key] = Alarm(
                 event.seq, at, topic.name, event.kind, fact.about(), verdict, answered
             )
+            # Decided by name in the very entry: told as an alarm that ended, never left out.
             if not by_name:
                 self.still.add(key)
 
@@ -138,6 +140,7 @@ class Alarms:
     ) -> None:
         """Accepted by name; void where the entry was corrected since."""
         key = (said.entry, said.code)
+        # A name stands for what it saw: an entry corrected afterwards is another one.
         if key in self.still and (changed is None or changed.seq < event.seq):
             self._end(key, Answered(How.BY_NAME, event.seq, f"{said.name}: {said.reason}"))
 
@@ -149,6 +152,7 @@ class Alarms:
             self._end(key, Answered(How.BEGUN_AGAIN, event.seq))
 
     def _answered_by(self, topic: Topic[object], seq: int, at: str, fact: facts.Fact) -> None:
+        # A second bad reading is no answer to the first.
         if stops(fact) and not fact.named():
             return
         about, kind = fact.about(), type(fact)

@@ -140,6 +140,8 @@ def judge_initial(
     inside = limits.low <= mean_um <= limits.high
     side = "below" if mean_um < limits.low else "above"
     gap = 0.0 if inside else limits.low - mean_um if mean_um < limits.low else mean_um - limits.high
+    # Before “inside”: a mean in the middle of the group means nothing while its ends are as far
+    # away as the doubt.
     if gap <= uncertainty_um and uncertainty_um > (limits.high - limits.low) / 2:
         return Verdict(
             NOT_DECIDED,
@@ -163,6 +165,7 @@ def judge_initial(
             f" {um_text(limits.high)}), within the uncertainty of the gauging (±"
             f" {um_text(uncertainty_um)}).",
         )
+    # Another group is told apart by the number on the ring: named before dirt and gauging.
     fits = [g.value for g, span in row.items() if span.low <= mean_um <= span.high]
     like = f" It would fit {' or '.join(fits)}." if fits else ""
     return Verdict(
@@ -184,6 +187,7 @@ def _judge_by_sheet(
     ends = f"{um_text(band.low)} to {um_text(band.high)}"
     beside = ""
     if group_um is not None:
+        # Two judges would be none: the sheet decides, the standard is heard.
         fits = "it lies in it" if group_um.low <= mean_um <= group_um.high else "it lies outside it"
         beside = (
             f" {group} by the standard is {um_text(group_um.low)} to {um_text(group_um.high)}:"

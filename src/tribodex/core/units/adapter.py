@@ -141,6 +141,7 @@ def judge_zero(sheet: SheetZero, taps: int, moved: int, last_moved: bool) -> Ver
     ['good', 'stop', 'stop', 'unknown', 'good', 'unknown']
     """
     if sheet is SheetZero.BOTH_HANDS:
+        # Too far on by a closing travel: the same turns from there drive the ring too far.
         if moved:
             why = (
                 "The nut went on when its rim was tapped, and this sheet counts from both hands:"
@@ -151,6 +152,7 @@ def judge_zero(sheet: SheetZero, taps: int, moved: int, last_moved: bool) -> Ver
                 "another zero than its sheet's", Level.STOP, why, code=AdapterCode.OTHER_ZERO
             )
         return Verdict("zero of its sheet", Level.GOOD, "Both hands until it stopped.")
+    # What counts is the last tap: one that moved it says only that it was not there yet.
     if taps and not last_moved:
         again = "it did not move" if not moved else f"{taps} taps, the last one did not move it"
         return Verdict("zero proven", Level.GOOD, f"Tapped on its rim and tried again: {again}.")

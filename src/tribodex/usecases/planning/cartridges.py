@@ -151,6 +151,7 @@ def _nuts(errors: Collector, draft: CartridgeDraft) -> tuple[Hand | None, Hand |
     """Hand of the thread, of the far one where both ends have nuts, and how the shaft turns;
     nothing of it is asked without nuts.
     """
+    # Which way a shaft turns is no question for a cartridge that no nut holds.
     if draft.nuts.strip() in ("", "none"):
         return None, None, None
     hand = errors.choice(
@@ -211,6 +212,7 @@ def _sourced(
 ) -> tuple[float | None, str]:
     if not typed.strip():
         return None, ""
+    # A torque without its sheet cannot be checked by whoever tightens next.
     if not source.strip():
         errors.add(source_name, "Where does the torque come from?", "the maker's sheet, page")
     return errors.take(lambda: parse_torque_nm(typed, name)), source.strip()
@@ -242,6 +244,7 @@ def _screws(
     if engaged is not None and engaged.level is Level.STOP:
         errors.add("engaged", engaged.reason, "a longer screw, a larger one, or a thread insert")
     torque = _torque(errors, reference, draft, thread, finish) if thread is not None else None
+    # Half a joint has no plan: its passes would have no figure to end at.
     if thread is None or torque is None or count not in SCREWS:
         return None
     return CoverScrews(count, thread.text, torque.value or 0.0, torque, engaged)
@@ -321,6 +324,8 @@ def cartridge_sheet(reference: Reference, order: CartridgeOrder) -> CartridgeShe
     """The targets of a cartridge. Raises InvalidInput with every field to correct, named fixed.…,
     floating.…, cartridge.…
     """
+    # Both bearings and what closes them in are read before anything is refused: one paper, one
+    # answer.
     wrong = []
     plans: dict[str, Any] = {}
     for name, draft in (("fixed", order.fixed), ("floating", order.floating)):

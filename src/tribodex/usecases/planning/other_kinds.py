@@ -32,6 +32,7 @@ KINDS = (
     StraightKind.CYLINDRICAL_ROLLER,
     StraightKind.SPHERICAL_ROLLER,
 )
+SEALED_IN = "Is grease sealed in? Look: it decides how warm it may get."
 PLAY_UM = (0.0, 3_000.0)
 PLAY = Likely(0.0, 0.5, "end play is set to hundredths of a millimetre, some tenths at most")
 PRELOAD = Likely(0.02, 40.0, "a preloaded pair turns at tenths of a newton metre to some tens")
@@ -89,12 +90,8 @@ def other_bearing(
     sizes = sizes_by_hand(errors, draft, _known(reference, found) if found is not None else {})
     if len(sizes) < 3 or not can_be(errors, draft, sizes):
         return None
-    group = errors.choice(
-        Group,
-        draft.group,
-        "group",
-        found.group if found is not None and found.group is not None else Group.CN,
-    )
+    by_number = None if found is None else found.group or Group.CN
+    group = group_of(errors, draft, kind, by_number)
     sealed_unknown = found is not None and bool(found.unread) and not draft.closure.strip()
     if sealed_unknown and found is not None:
         errors.add(
@@ -103,7 +100,14 @@ def other_bearing(
             "open, shielded or sealed",
         )
         return None
-    closure = errors.choice(Closure, draft.closure, "closure", Closure.OPEN)
+    # A number without a mark is that of an open one; a size alone says nothing of it.
+    closure = errors.choice(
+        Closure,
+        draft.closure,
+        "closure",
+        Closure.OPEN if found is not None else None,
+        question=SEALED_IN,
+    )
     if group is None or closure is None:
         return None
     return StraightBearing(
@@ -116,6 +120,23 @@ def other_bearing(
         designation=draft.designation.strip()
         or f"{kind.words} {sizes['bore']:g} × {sizes['outside']:g} × {sizes['width']:g} mm",
         kind=kind,
+    )
+
+
+def group_of(
+    errors: Collector, draft: ShoulderDraft, kind: StraightKind, by_number: Group | None
+) -> Group | None:
+    """The clearance group as chosen, else by its number; sizes alone name none, and it is asked
+    where its kind has one.
+    """
+    default = by_number if by_number is not None or kind.has_group else Group.CN
+    return errors.choice(
+        Group,
+        draft.group,
+        "group",
+        default,
+        question="Which clearance group? As marked on the ring; no mark means CN. Look, do not"
+        " guess.",
     )
 
 

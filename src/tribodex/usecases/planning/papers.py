@@ -85,7 +85,10 @@ def shoulder_paper(plan: ShoulderPlan) -> PlanPaper:
         *(("0.03 mm feeler in the hub: top, right, bottom, left",) if plan.hub is not None else ()),
     )
     figures = tuple(
-        figure for figure in (*plan.figures, *plan.hub_figures) if figure.value is not None
+        # A figure that is not known yet prints no blank that looks like nought.
+        figure
+        for figure in (*plan.figures, *plan.hub_figures)
+        if figure.value is not None
     )
     return PlanPaper(
         label=bearing.label,

@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import asdict, dataclass, replace
 
 from tribodex.core.components.bands import Span
-from tribodex.core.components.bearing import Group
 from tribodex.core.components.material import SHAFT_STEEL
 from tribodex.core.components.other_kinds import read_other
 from tribodex.core.components.shaft import Finish, Shaft
@@ -30,14 +29,14 @@ from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft, can_be, sizes_by_hand
 from tribodex.usecases.planning.hub import hub_plan
 from tribodex.usecases.planning.other_kinds import (
+    SEALED_IN,
+    group_of,
     kind_of,
     nut_as_typed,
     other_bearing,
     remarks_on,
     set_as_typed,
 )
-
-# Bores of the clearance table of deep groove ball bearings that are planned here (µm).
 
 
 def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
@@ -191,9 +190,7 @@ def _bearing(
         return None
     if not can_be(errors, draft, sizes):
         return None
-    group = errors.choice(
-        Group, draft.group, "group", found.group if found is not None else Group.CN
-    )
+    group = group_of(errors, draft, kind, found.group if found is not None else None)
     # Whether grease is sealed in decides how warm it may get: it is read from the number or asked,
     # never assumed.
     known = found.closure if found is not None and found.closure_known else None
@@ -206,7 +203,7 @@ def _bearing(
             "open, shielded or sealed",
         )
         return None
-    closure = errors.choice(Closure, draft.closure, "closure", known)
+    closure = errors.choice(Closure, draft.closure, "closure", known, question=SEALED_IN)
     if found is not None and closure is Closure.OPEN and found.closure is not Closure.OPEN:
         errors.add(
             "closure",

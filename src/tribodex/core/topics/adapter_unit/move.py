@@ -20,6 +20,7 @@ def move(desk: Desk, state: Driven) -> Move:
     plan = state.plan
     if plan is None:
         return Move(Ask.NOTHING, "Nothing is planned for this unit", "Plan it first.")
+    # Felt by hand it stops before every figure: no sheet makes a ring good that binds.
     if state.tried is not None and not state.tried.freely:
         return Move(
             Do.BACK,
@@ -39,6 +40,7 @@ def move(desk: Desk, state: Driven) -> Move:
             "It turns as easily as before it was driven up.",
             "Fingers and tools out first.",
         )
+    # Driving up draws the ring along the shaft: what was central in its housing has moved.
     if bolted_first(desk, state):
         why = (
             "The housing was bolted down before it was driven up: the travel moved the ring in it."
@@ -63,6 +65,7 @@ def _zero(state: Driven, plan: AdapterPlan) -> Move:
             f"{marked.verdict.reason} Tap its rim with a soft hammer, try again with both hands,"
             " and mark it anew where it no longer moves."
         )
+        # A tap now would prove the place where the nut stands, not the mark it was counted from.
         if state.turned_deg > 0:
             return stopped_by(
                 Do.BACK,
@@ -141,6 +144,7 @@ def _turn(state: Driven, plan: AdapterPlan) -> Move:
         )
         why = f"{now.reason} {how}On to the next hole by tightening."
         return Move(Do.FIT_PLATE, "Turns reached: on to the plate's next hole", why, TIGHTEN)
+    # The plate turned over meets at other angles: tried before anything past the sheet.
     if first > 0 and state.turned_deg + first > plan.range_deg.high + 1:
         why = (
             f"The next hole is {first:.0f}° on, past the sheet. Try another hole or slot of the"
@@ -162,6 +166,8 @@ def _on(state: Driven, plan: AdapterPlan) -> Move:
         if state.step_deg
         else ()
     )
+    # Aimed at a hole from the start: tightening on from the middle might find the next one past the
+    # sheet.
     aim = inside[0] if inside else (low + high) / 2
     turn = max(1.0, aim - state.turned_deg)
     done = f" {turns_text(state.turned_deg)} done." if state.turned_deg else ""

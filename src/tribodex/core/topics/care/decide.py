@@ -37,6 +37,7 @@ def decide(desk: Desk, state: Keeping, command: Any) -> Sequence[Fact]:
             bearing = bearing_of(desk, state)
             if bearing is None:
                 raise Refused("Which bearing is there is not known: say its number, or its sizes.")
+            # Behind a plug no stroke arrives: it would be counted, and never given.
             if plugged(desk) and command.way is not ev.CareWay.FOR_LIFE:
                 raise InvalidInput.at(
                     "way",
@@ -88,6 +89,7 @@ def also_due(desk: Desk) -> tuple[Care, ...]:
     job = desk.job
     owed = (topic.owes(job, job.of(topic, desk.at), desk.at) for topic in desk.house.topics)
     found = [care for one in owed if one is not None for care in one.due]
+    # A block full to the top is run in again before service: full it would churn itself hot.
     if desk.of(grease.TOPIC).stored:
         found.append(
             Care(
@@ -105,6 +107,7 @@ def warm_c(desk: Desk) -> float | None:
     run = desk.job.of(runin.TOPIC, SHAFT).run
     if run is None:
         return None
+    # The last reading: a bearing has settled by then, an earlier one was still rising.
     closed = [w.middle_c for w in run.warmth(desk.at) if w.middle_c is not None]
     return closed[-1] if closed else None
 

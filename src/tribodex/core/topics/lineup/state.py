@@ -93,6 +93,7 @@ def floating_places(desk: Desk) -> list[str]:
 def floating_place(desk: Desk) -> str | None:
     """The bearing that floats in its seat or housing; None where none or several do."""
     found = floating_places(desk)
+    # With several that float “the” floating one would be a guess.
     return found[0] if len(found) == 1 else None
 
 
@@ -139,6 +140,7 @@ def growth_of(desk: Desk, state: ShaftState, place: str | None = None) -> Result
 def shift_mm(state: ShaftState, place: str) -> float:
     """How far its rings hold a bearing off its centre mark (mm), above zero away from the datum."""
     rings = state.rings.get(place)
+    # A ring thicker on one side pushes the bearing off its mark by half of the difference.
     return (sum(rings.near_mm) - sum(rings.far_mm)) / 2 if rings is not None else 0.0
 
 
@@ -158,7 +160,11 @@ def float_at(desk: Desk, state: ShaftState, place: str) -> Result | None:
     room = seat.seat_mm - fitted.bearing.width_mm - sum((*seat.near_mm, *seat.far_mm))
     set_at = offset_of(desk, state, place)
     return grow.place_float(
-        max(room, 0.0), Span(growth.value, growth.value_to), set_at.offset_mm if set_at else None
+        # Rings that do not go in leave no room, not a negative one: that they are too wide is told
+        # beside it.
+        max(room, 0.0),
+        Span(growth.value, growth.value_to),
+        set_at.offset_mm if set_at else None,
     )
 
 

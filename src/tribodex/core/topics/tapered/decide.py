@@ -51,6 +51,7 @@ def decide(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
         case cmd.FollowLeaf():
             return [looking.follow_leaf(state, command)]
         case cmd.RevisePlan():
+            # What was gauged belongs to the plan that it was gauged for.
             if state.initial:
                 raise Refused(
                     "The bearing has been gauged: the plan stands. Abandon this job and open a new"
@@ -70,6 +71,7 @@ def decide(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
                 )
             return [ev.RiskChosen(risk)]
         case cmd.Release():
+            # A release without a drive-up would count as an attempt that failed.
             if not state.attempt.zero_set:
                 raise Refused("Nothing has been driven up yet; there is nothing to release.")
             reason = text(
@@ -119,6 +121,7 @@ def _driving(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
 def _accept(state: Tapered, command: cmd.AcceptOutside) -> ev.OutsideAccepted:
     name, reason = named(command.name, command.reason)
     if command.what == "row":
+        # Nobody accepts a row unseen before one was gauged: that would be no gauging at all.
         if not any(len(gauging.rows(state.plan)) == 1 for gauging in state.attempt.gaugings):
             raise Refused(
                 "Gauge the row that can be reached first; then say who says that the other one"
@@ -126,6 +129,7 @@ def _accept(state: Tapered, command: cmd.AcceptOutside) -> ev.OutsideAccepted:
             )
         return ev.OutsideAccepted(command.what, name, reason)
     advice = state.advice() if command.what == "narrow" else None
+    # A stop is answered while it stands: nothing is accepted ahead of time, for whatever may come.
     if state.stopped_by() != command.what and not (
         advice is not None and advice.act is Act.NARROW and not state.has_accepted("narrow")
     ):

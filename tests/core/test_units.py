@@ -153,7 +153,21 @@ def test_shocks_put_the_sleeve_first_and_every_way_has_its_reason() -> None:
     assert {one.way for one in ways} == set(UnitLock) and all(one.reasons for one in ways)
     assert lock_choice(Duty()).ways[-1].way is UnitLock.COLLAR
     with pytest.raises(InvalidInput):
+        lock_choice(Duty(load="sideways"))
+    with pytest.raises(InvalidInput):
         lock_choice(Duty(rotation="sideways"))
+
+
+@pytest.mark.parametrize("rotation", ["", "clockwise", "both"])
+def test_nothing_fits_while_nobody_said_how_heavily_it_works(rotation: str) -> None:
+    """Set screws and clamps that suit a smooth load let go under shocks: unknown is not normal."""
+    ways = {one.way: one for one in lock_choice(Duty(rotation=rotation)).ways}
+    assert all(one.verdict.level is not Level.GOOD for one in ways.values())
+    for way in (UnitLock.SET_SCREWS, UnitLock.CLAMP):
+        assert ways[way].verdict.level is Level.UNKNOWN
+        assert ways[way].verdict.reason.startswith("How heavily does it work?")
+    said = lock_choice(Duty(rotation=rotation, load="normal")).ways
+    assert said[0].verdict.level is Level.GOOD
 
 
 # --- Floating and room. ---------------------------------------------------------------------------

@@ -155,13 +155,14 @@ def judge_collar(turned: Rotation, rotation: Rotation, faces_drive_end: bool) ->
 
 
 def advise_lock(
-    rotation: Rotation, load: Load, *, moved_often: bool = False, trapped: bool = False
+    rotation: Rotation, load: Load | None, *, moved_often: bool = False, trapped: bool = False
 ) -> tuple[AdviceLock, ...]:
     """Every way to lock, the best first; at equal rank in the order set screws, clamp, collar,
     adapter, two halves.
 
-    Symbols: rotation of the shaft; how heavily it works; whether the unit is taken off or shifted
-    often; whether no end of the shaft can be cleared (trapped), so that nothing can be slid on.
+    Symbols: rotation of the shaft; how heavily it works, None where nobody said; whether the unit
+    is taken off or shifted often; whether no end of the shaft can be cleared (trapped), so that
+    nothing can be slid on.
     Valid: insert bearings on straight shafts.
     Raises: nothing.
     Source: common practice, no source.
@@ -194,8 +195,15 @@ def advise_lock(
     return tuple(sorted(found, key=lambda one: ranks[one.verdict.level]))
 
 
-def _screws(load: Load, moved_often: bool) -> AdviceLock:
+# Normal is not taken for what nobody said: what suits it lets go under shocks.
+_HOW_HEAVY = "How heavily does it work?"
+
+
+def _screws(load: Load | None, moved_often: bool) -> AdviceLock:
     reasons = ["Simple, holds both ways of turning, set in minutes with one key."]
+    if load is None:
+        against = [f"{_HOW_HEAVY} Shocks work the screws loose and fret the seat."]
+        return _one(UnitLock.SET_SCREWS, Level.UNKNOWN, reasons, against)
     if load is Load.SHOCK:
         against = [
             "Shocks work the screws loose and fret the seat: at least a dimple or a flat under"
@@ -206,16 +214,19 @@ def _screws(load: Load, moved_often: bool) -> AdviceLock:
     return _one(UnitLock.SET_SCREWS, Level.WATCH if moved_often else Level.GOOD, reasons, against)
 
 
-def _clamp(load: Load) -> AdviceLock:
+def _clamp(load: Load | None) -> AdviceLock:
     reasons = [
         "Keeps the ring in the middle of its shaft: runs truer, leaves no marks, holds both ways of"
         " turning."
     ]
+    if load is None:
+        against = [f"{_HOW_HEAVY} Under shocks it holds less than screws on dimples."]
+        return _one(UnitLock.CLAMP, Level.UNKNOWN, reasons, against)
     against = ["Holds less along the shaft than screws on dimples."] if load is Load.SHOCK else []
     return _one(UnitLock.CLAMP, Level.WATCH if against else Level.GOOD, reasons, against)
 
 
-def _collar(rotation: Rotation, load: Load) -> AdviceLock:
+def _collar(rotation: Rotation, load: Load | None) -> AdviceLock:
     reasons = ["Grips tighter as the shaft turns; one screw alone."]
     if rotation is Rotation.BOTH:
         return _one(
@@ -231,11 +242,14 @@ def _collar(rotation: Rotation, load: Load) -> AdviceLock:
             reasons,
             ["Which way does the shaft turn? It holds one way alone."],
         )
+    if load is None:
+        against = [f"{_HOW_HEAVY} Under shocks, or braked hard, it may slip."]
+        return _one(UnitLock.COLLAR, Level.UNKNOWN, reasons, against)
     against = ["Under shocks, or braked hard, it may slip."] if load is Load.SHOCK else []
     return _one(UnitLock.COLLAR, Level.WATCH if against else Level.GOOD, reasons, against)
 
 
-def _adapter(load: Load, moved_often: bool) -> AdviceLock:
+def _adapter(load: Load | None, moved_often: bool) -> AdviceLock:
     reasons = [
         "Grips all round: less fretting and vibration, takes a rougher shaft, drawn off by its own"
         " nut."

@@ -361,9 +361,9 @@ def lock_choice(duty: Duty) -> LockChoice:
     correct."""
     errors = Collector()
     rotation = errors.choice(Rotation, duty.rotation, "rotation", Rotation.UNKNOWN)
-    load = errors.choice(Load, duty.load, "load", Load.NORMAL)
+    load = errors.choice(Load, duty.load, "load") if duty.load.strip() else None
     errors.check()
-    assert rotation is not None and load is not None  # checked
+    assert rotation is not None  # checked
     note = (
         "A unit on an adapter sleeve and a bearing in two halves follow their own sheets. Where no"
         " end of the shaft can be cleared, two halves are the way that moves nothing. The maker's"

@@ -12,7 +12,7 @@ export function LockWays({ draft, onTake }: { draft: Given; onTake: (lock: strin
   const [trapped, setTrapped] = useState(false);
   const duty = {
     rotation: draft.rotation || "unknown",
-    load: draft.load || "normal",
+    load: draft.load || "",
     trapped: trapped ? "yes" : "no",
   };
   const ways = useQuery({

@@ -6,6 +6,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from datetime import datetime, timedelta
 
 from icalendar import Calendar
 from playwright.sync_api import Page, expect
@@ -203,7 +204,8 @@ def test_a_large_seal_on_its_own(new_page: Callable[..., Page]) -> None:
         ("Screws of the cover", "8"),
     ):
         page.get_by_label(label, exact=True).fill(value)
-    page.get_by_label("The machine should run again at").fill("2026-12-02T06:00")
+    again = datetime.now() + timedelta(days=30)
+    page.get_by_label("The machine should run again at").fill(f"{again:%Y-%m-%dT06:00}")
     tapped(page, "Plan it")
     hands.seen()
     hands.pass_gate()

@@ -6,7 +6,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta
 
 from icalendar import Calendar
 from playwright.sync_api import Page, expect
@@ -204,7 +204,7 @@ def test_a_large_seal_on_its_own(new_page: Callable[..., Page]) -> None:
         ("Screws of the cover", "8"),
     ):
         page.get_by_label(label, exact=True).fill(value)
-    again = datetime.now() + timedelta(days=30)
+    again = datetime.now(UTC) + timedelta(days=30)
     page.get_by_label("The machine should run again at").fill(f"{again:%Y-%m-%dT06:00}")
     tapped(page, "Plan it")
     hands.seen()

@@ -7,6 +7,7 @@ from enum import StrEnum
 
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.material import RING_STEEL
+from tribodex.core.components.straight import StraightBearing
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import EXPANSION
@@ -32,7 +33,7 @@ CORRECT_UP_TO_K = 10.0
 THERMOMETER_SD_K = 1.0
 
 
-def thermal_loss_um(bearing: Bearing, inner_over_outer_k: float) -> float:
+def thermal_loss_um(bearing: Bearing | StraightBearing, inner_over_outer_k: float) -> float:
     """Clearance lost when the inner ring is warmer than the outer: judged with α·ΔT·E, the outer
     raceway.
 

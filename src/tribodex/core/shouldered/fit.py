@@ -12,9 +12,10 @@ from tribodex.core.components.material import RING_STEEL
 from tribodex.core.components.shaft import Shaft
 from tribodex.core.components.straight import StraightBearing
 from tribodex.core.mounting.elastic import SMOOTHING_MM, contact_pressure_mpa, smoothing
+from tribodex.core.mounting.running import thermal_loss_um
 from tribodex.core.mounting.window import HEAT_K
 from tribodex.core.quantities import um_text
-from tribodex.core.sources import LAME, PRACTICE
+from tribodex.core.sources import EXPANSION, LAME, PRACTICE
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
 
@@ -86,6 +87,8 @@ def clearance_left(
         round(group_um.low - most - hub_takes_um.high, 1),
         round(group_um.high - least - hub_takes_um.low, 1),
     )
+    # Deep groove rings have no card that says what must be left: what warmth takes stands for it.
+    warm = thermal_loss_um(bearing, HEAT_K)
     hub = hub_takes_um.high > 0
     by_hub = (
         (Line("ΔE", "taken by the tight hub, at most", "", "", hub_takes_um.high, "µm", LAME.id),)
@@ -136,9 +139,17 @@ def clearance_left(
             "µm",
             "clearance_deep_groove_ball",
         ),
+        Line(
+            "Δc",
+            "running warm takes",
+            "α·ΔT·E",
+            f"{RING_STEEL.expansion_um_per_m_k:g}·{HEAT_K:g}·"
+            f"{number(bearing.outer_raceway_mm)}/1000",
+            warm,
+            "µm",
+            EXPANSION.id,
+        ),
     )
-    # Deep groove rings have no card that says what must be left: what warmth takes stands for it.
-    warm = RING_STEEL.expansion_um_per_m_k * bearing.outer_raceway_mm / 1000 * HEAT_K
     if high <= 0:
         verdict = Verdict(
             "no clearance left",

@@ -6,7 +6,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import asdict
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from enum import StrEnum
 
 from tribodex.core.bolts.thread import read_thread
@@ -245,7 +245,9 @@ def _too_late(first: datetime, starts: datetime | None, now: datetime) -> list[V
     """
     if starts is not None and starts < now:
         raise InvalidInput.at(
-            "starts_at", f"{starts:%Y-%m-%d %H:%M} is gone.", "a moment to come, 2026-12-01T06:00"
+            "starts_at",
+            f"{starts:%Y-%m-%d %H:%M} is gone.",
+            f"a moment to come, {now + timedelta(days=1):%Y-%m-%dT%H:%M}",
         )
     if first >= now:
         return []

@@ -428,5 +428,8 @@ def _with(grease: str, gun: str) -> str:
     >>> _with("EP 2", "gun 1, blue"), _with("", "gun 1"), _with("EP 2", ""), _with("", "")
     ('EP 2, with gun 1, blue.', 'With gun 1.', 'EP 2.', '')
     """
-    words = ", with ".join(part for part in (grease, gun) if part)
-    return f"{words if grease or not gun else f'With {gun}'}." if words else ""
+    if grease and gun:
+        return f"{grease}, with {gun}."
+    if gun:
+        return f"With {gun}."
+    return f"{grease}." if grease else ""

@@ -6,7 +6,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { FollowerPage, PlanPage, ShoulderPage, UnitPage } from "../src/features/planner";
-import { FOLLOWER, SHOULDER, emptyOf } from "../src/features/planner/small-plans";
+import { FOLLOWER, SHOULDER, emptyOf, optionsOf } from "../src/features/planner/small-plans";
 import { UNIT } from "../src/features/planner/unit-plan";
 import { button, choice, hand, line, ours, show } from "./page";
 
@@ -89,6 +89,20 @@ const choose = async (label: string, option: string) =>
   hand().selectOptions(line(label), await screen.findByRole("option", { name: option }));
 
 describe("a plan", () => {
+  it("a size by hand offers nothing “as in the number”; a number, or nothing yet, does", () => {
+    const asked = SHOULDER.fields.filter(({ byNumber }) => byNumber);
+    expect(asked.map(({ name }) => name).sort()).toEqual(["closure", "group", "kind"]);
+    const empty = emptyOf(SHOULDER);
+    for (const [given, offered] of [
+      [empty, true],
+      [{ ...empty, designation: "6209", bore: "45 mm" }, true],
+      [{ ...empty, bore: "45 mm" }, false],
+      [{ ...empty, designation: "  ", width: "19 mm" }, false],
+    ] as const)
+      for (const field of asked)
+        expect(optionsOf(field, given)?.some(({ value }) => value === "")).toBe(offered);
+  });
+
   it("begins with nothing chosen, and says what is missing while typing", async () => {
     for (const plan of [SHOULDER, FOLLOWER, UNIT])
       expect(Object.values(emptyOf(plan)).every((value) => value === "")).toBe(true);

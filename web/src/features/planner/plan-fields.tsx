@@ -1,7 +1,7 @@
 /** The entries of a short plan, and those of the other unit where it goes by its own. */
 import { useState } from "react";
 import { Button, ChoiceRow, TextField, alsoMeant, meantBut } from "../../ui";
-import { matters, type SmallPlan } from "./small-plans";
+import { matters, optionsOf, type SmallPlan } from "./small-plans";
 import type { Small } from "./use-small-plan";
 
 /** Two units of one shaft are often two kinds: the other one by this plan, or by its own. */
@@ -39,8 +39,10 @@ export function Fields({ plan, small }: { plan: Filled; small: SmallPlan }) {
     change({ [name]: value, meant: meantBut(draft["meant"], name) });
   return (
     <>
-      {shown.map(({ name, label, hint, options }) =>
-        options ? (
+      {shown.map((field) => {
+        const { name, label, hint } = field;
+        const options = optionsOf(field, draft);
+        return options ? (
           <ChoiceRow
             key={name}
             label={label}
@@ -60,8 +62,8 @@ export function Fields({ plan, small }: { plan: Filled; small: SmallPlan }) {
             onChoose={set(name)}
             onMeant={() => change({ meant: alsoMeant(draft["meant"], name) })}
           />
-        ),
-      )}
+        );
+      })}
       {more || byHand ? null : (
         <Button kind="quiet" onClick={() => setMore(true)}>
           {small.more}

@@ -120,6 +120,7 @@ export const SHOULDER_FIELDS: SmallField[] = [
   },
   {
     name: "closure",
+    byNumber: true,
     label: "Seals",
     options: [
       { value: "", label: "as in the number" },
@@ -131,6 +132,7 @@ export const SHOULDER_FIELDS: SmallField[] = [
   },
   {
     name: "group",
+    byNumber: true,
     label: "Clearance group",
     options: ["", "C2", "CN", "C3", "C4", "C5"].map((value) => ({
       value,
@@ -140,6 +142,7 @@ export const SHOULDER_FIELDS: SmallField[] = [
   },
   {
     name: "kind",
+    byNumber: true,
     label: "Kind of bearing",
     options: [
       { value: "", label: "as its number says" },

@@ -17,6 +17,8 @@ export interface SmallField {
   label: string;
   hint?: string;
   options?: { value: string; label: string }[];
+  /** Its empty option means what the number says: none is offered for a size given by hand. */
+  byNumber?: boolean;
   /** Asked for only where somebody wants it. */
   seldom?: boolean;
   /** Asked for only where another entry is this, or one of these. */
@@ -77,6 +79,13 @@ export const matters = ({ when, unless, only }: SmallField, given: Given) =>
   (only?.(given) ?? true) &&
   Object.entries(when ?? {}).every(([name, value]) => [value].flat().includes(given[name] ?? "")) &&
   !Object.entries(unless ?? {}).some(([name, value]) => [value].flat().includes(given[name] ?? ""));
+
+/** What can be chosen for an entry; a size says nothing that a number would have said. */
+export const optionsOf = ({ options, byNumber }: SmallField, given: Given) => {
+  const bySize =
+    !given.designation?.trim() && [given.bore, given.outside, given.width].some(Boolean);
+  return byNumber && bySize ? options?.filter(({ value }) => value) : options;
+};
 
 export const emptyOf = (plan: SmallPlan): Given =>
   Object.fromEntries(plan.fields.map(({ name }) => [name, ""]));

@@ -21,10 +21,16 @@ from tribodex.core.components.shaft import Finish, Shaft
 from tribodex.core.components.straight import Closure, StraightBearing, read_number
 from tribodex.core.errors import InvalidInput
 from tribodex.core.shouldered import fit, heating, square
+from tribodex.core.shouldered.cooling import (
+    CoolingFit,
+    learn_cooling,
+    seconds_to_contact,
+    time_off_heater,
+)
 from tribodex.core.shouldered.retaining_ring import RingRow, end_change, judge_ring
 from tribodex.core.shouldered.tools import drift_tube
 from tribodex.core.shouldered.ways import WayOn, advise_on
-from tribodex.core.working import Level
+from tribodex.core.working import Level, Result
 from tribodex.reference import load_reference
 
 REFERENCE = load_reference()
@@ -286,10 +292,10 @@ def test_cooling_is_learnt_from_its_own_curve(
         (i * step, towards + (begin - towards) * math.exp(-i * step / constant))
         for i in range(count)
     ]
-    found = heating.learn_cooling(readings, towards)
+    found = learn_cooling(readings, towards)
     assert found is not None and found.constant_s == pytest.approx(constant, rel=1e-3)
     contact = towards + (begin - towards) * 0.3
-    left = heating.seconds_to_contact(begin, contact, found)
+    left = seconds_to_contact(begin, contact, found)
     assert towards + (begin - towards) * math.exp(-left / constant) == pytest.approx(
         contact, rel=1e-3
     )
@@ -307,13 +313,64 @@ def test_cooling_is_learnt_from_its_own_curve(
     ],
 )
 def test_readings_that_do_not_fall_tell_no_time(readings: list[tuple[float, float]]) -> None:
-    assert heating.learn_cooling(readings, 20) is None
+    assert learn_cooling(readings, 20) is None
 
 
 def test_time_left_at_the_ends() -> None:
-    cooling = heating.CoolingFit(100, 20, 3)
-    assert heating.seconds_to_contact(60, 70, cooling) == 0
-    assert heating.seconds_to_contact(90, 15, cooling) == math.inf
+    cooling = CoolingFit(100, 20, 3)
+    assert seconds_to_contact(60, 70, cooling) == 0
+    assert seconds_to_contact(90, 15, cooling) == math.inf
+
+
+def waits(
+    first: float, later: float, air: float = 18, tight: float = 30, apart: float = 90
+) -> Result:
+    return time_off_heater(60, 18, tight, ((0, first), (apart, later)), air)
+
+
+@pytest.mark.parametrize(
+    ("first", "later", "air", "tight", "word"),
+    [
+        (112, 101, 18, 30, "so long in the air"),
+        # Wider than its seat by less than the least room.
+        (84, 75, 18, 30, "too cool to push on"),
+        # Two readings of ±3 K that are 1 K apart, two above what it needs: there may be no time.
+        (79, 78, 18, 30, "not told"),
+        # It never cools to 76 °C in air of 77.
+        (112, 101, 77, 30, "not told"),
+        (84, 75, 18, 0, "slides on cold"),
+    ],
+)
+def test_a_ring_waits_only_while_its_room_is_certain(
+    first: float, later: float, air: float, tight: float, word: str
+) -> None:
+    said = waits(first, later, air, tight)
+    assert said.verdict is not None and said.verdict.word == word
+    assert (said.verdict.level is Level.GOOD) == (tight <= 0)
+    assert said.value is None or math.isfinite(said.value)
+
+
+@given(st.floats(78, 130), st.floats(1, 60), st.floats(-10, 40), st.floats(5, 600))
+def test_a_ring_never_waits_longer_than_a_step_by_step_cooling_allows(
+    first: float, fall: float, air: float, apart: float
+) -> None:
+    later = first - fall
+    if later - air <= heating.PROBE_K:
+        with pytest.raises(InvalidInput):
+            waits(first, later, air, apart=apart)
+        return
+    said = waits(first, later, air, apart=apart)
+    assert said.value is not None and said.uncertainty is not None and said.uncertainty >= 0
+    least = heating.push_above_c(60, 18, 30)
+    constant = apart / math.log((first - air) / (later - air))
+    assert air + (later - air) * math.exp(-said.value / constant) >= min(least, later) - 1e-6
+
+
+@pytest.mark.parametrize(("first", "later"), [(90, 90), (90, 95), (25, 20.9)])
+def test_readings_that_tell_no_waiting_time_are_refused(first: float, later: float) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        waits(first, later)
+    assert refused.value.fields[0].name == "later_c" and refused.value.fields[0].expected
 
 
 # --- Square against the shoulder. -----------------------------------------------------------------

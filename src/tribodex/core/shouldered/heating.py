@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import math
-from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -160,14 +158,14 @@ def heat_needed(
             Level.GOOD,
             f"Heat to {need:.0f} °C; never above {limit.limit_c:.0f} °C ({limit.why}).",
         )
-    elif at_limit >= max(GAP_LEAST_MM, NO_ROOM_SHARE * d):
+    elif at_limit >= room_to_push_mm(d):
         words = (
             f"At {limit.limit_c:.0f} °C {um_text(at_limit * 1000)} of room is left: less than is"
             " easy. Everything laid out, straight, and quick."
         )
         verdict = Verdict("little room", Level.WATCH, words)
     else:
-        cold = limit.limit_c - (tight + max(GAP_LEAST_MM, NO_ROOM_SHARE * d)) / (ALPHA_PER_K * d)
+        cold = limit.limit_c - (tight + room_to_push_mm(d)) / (ALPHA_PER_K * d)
         left = um_text(max(at_limit, 0.0) * 1000)
         words = (
             f"Heat alone cannot do it: at {limit.limit_c:.0f} °C only {left} is left, and"
@@ -189,15 +187,21 @@ def heat_needed(
     )
 
 
-def push_above_c(bore_mm: float, shaft_c: float, interference_um: float) -> float:
-    """What a ring has to have at least to be pushed on: contact, and 0.010 mm or 0.0002·d of room,
+def room_to_push_mm(bore_mm: float) -> float:
+    """The least room with which a ring can be pushed on (mm on diameter): 0.010 mm or 0.0002·d,
     whichever is larger.
+    """
+    return max(GAP_LEAST_MM, NO_ROOM_SHARE * bore_mm)
+
+
+def push_above_c(bore_mm: float, shaft_c: float, interference_um: float) -> float:
+    """What a ring has to have at least to be pushed on: contact, and the least room.
 
     >>> round(push_above_c(45, 20, 27), 1)
     88.5
     """
-    room = max(GAP_LEAST_MM, NO_ROOM_SHARE * bore_mm)
-    return shaft_c + (max(interference_um, 0.0) / 1000 + room) / (ALPHA_PER_K * bore_mm)
+    tight_mm = max(interference_um, 0.0) / 1000
+    return shaft_c + (tight_mm + room_to_push_mm(bore_mm)) / (ALPHA_PER_K * bore_mm)
 
 
 def judge_crayon(limit: HeatLimit, rating_c: float, melted: bool, seen_s: float | None) -> Verdict:
@@ -257,19 +261,11 @@ def judge_crayon(limit: HeatLimit, rating_c: float, melted: bool, seen_s: float 
     )
 
 
-def judge_reading(
-    limit: HeatLimit,
-    closure: Closure,
-    ring_c: float,
-    outer_c: float | None,
-    bearing: StraightBearing,
-    *,
-    play_um: float | None,
-) -> Verdict:
-    """A thermometer reading against the limit; two probes also against what the clearance bears,
-    c/(α·E), at most 50 K.
+def judge_warmth(limit: HeatLimit, closure: Closure, ring_c: float) -> Verdict | None:
+    """What a thermometer alone speaks against; None where nothing does.
 
-    Where no clearance is known, for the kind has none of its own, the 50 K alone stand.
+    >>> judge_warmth(heat_limit(Closure.OPEN), Closure.OPEN, 121).word
+    'above the limit'
     """
     if ring_c > limit.never_c + READ_K:
         gone = (
@@ -290,6 +286,26 @@ def judge_reading(
             f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C: heater off.",
             code=HeatingCode.ABOVE_THE_LIMIT,
         )
+    return None
+
+
+def judge_reading(
+    limit: HeatLimit,
+    closure: Closure,
+    ring_c: float,
+    outer_c: float | None,
+    bearing: StraightBearing,
+    *,
+    play_um: float | None,
+) -> Verdict:
+    """A thermometer reading against the limit; two probes also against what the clearance bears,
+    c/(α·E), at most 50 K.
+
+    Where no clearance is known, for the kind has none of its own, the 50 K alone stand.
+    """
+    too_warm = judge_warmth(limit, closure, ring_c)
+    if too_warm is not None:
+        return too_warm
     if outer_c is not None:
         known = play_um is not None
         bears = MOST_DIFFERENCE_K
@@ -312,50 +328,3 @@ def judge_reading(
                 code=HeatingCode.INNER_RING_TOO_FAR_AHEAD,
             )
     return Verdict("inside its limit", Level.GOOD, f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C.")
-
-
-@dataclass(frozen=True)
-class CoolingFit:
-    """How a ring cools: time constant (s) towards a surrounding temperature, from how many
-    readings.
-    """
-
-    constant_s: float
-    towards_c: float
-    readings: int
-
-
-def learn_cooling(readings: Sequence[tuple[float, float]], towards_c: float) -> CoolingFit | None:
-    """The time constant of cooling from readings (time in s, temperature in °C), by least squares
-    of ln(T - T∞); None where they do not tell.
-
-    Two readings at least, both 3 K above the surroundings, and falling.
-
-    >>> round(learn_cooling([(0, 100), (60, 69.3), (120, 50.6)], 20).constant_s)
-    125
-    """
-    usable = [(t, math.log(c - towards_c)) for t, c in readings if c - towards_c > PROBE_K]
-    if len(usable) < 2:
-        return None
-    mean_t = sum(t for t, _ in usable) / len(usable)
-    mean_y = sum(y for _, y in usable) / len(usable)
-    spread = sum((t - mean_t) ** 2 for t, _ in usable)
-    slope = sum((t - mean_t) * (y - mean_y) for t, y in usable) / spread if spread > 0 else 0.0
-    if slope >= -1e-5:
-        return None
-    return CoolingFit(-1 / slope, towards_c, len(usable))
-
-
-def seconds_to_contact(now_c: float, contact: float, cooling: CoolingFit) -> float:
-    """Time left until the ring touches its seat; zero when it does already.
-
-    >>> round(seconds_to_contact(100, 70, CoolingFit(120, 20, 3)))
-    56
-    """
-    if now_c <= contact:
-        return 0.0
-    if contact <= cooling.towards_c:
-        return math.inf
-    return cooling.constant_s * math.log(
-        (now_c - cooling.towards_c) / (contact - cooling.towards_c)
-    )

@@ -18,12 +18,16 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.fits.iso286 import hole_limits_um
 from tribodex.core.follower.stud import Clamp, Thread, clamp_result
 from tribodex.core.removal.forces import tool_size
+from tribodex.core.shouldered.cooling import time_off_heater
 from tribodex.core.shouldered.fit import clearance_left, push_on_force
-from tribodex.core.shouldered.heating import heat_limit, heat_needed
+from tribodex.core.shouldered.heating import heat_limit, heat_needed, judge_warmth
 from tribodex.core.shouldered.hub import hub_heat, outer_fit, push_in_force
 from tribodex.core.working import Line, Result
 from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm, Um, ordered
+
+# A ring that somebody reads off the heater; more than it bears is judged, not refused.
+RingC = Annotated[float, Field(ge=-40, le=300)]
 
 
 class StraightInputs(Inputs):
@@ -54,6 +58,19 @@ class HeatInputs(StraightInputs):
     shaft_c: Annotated[float, Field(ge=-40, le=80)]
 
 
+class OffHeaterInputs(Inputs):
+    """How long a heated ring may wait in the air, by two readings off the heater."""
+
+    bore_mm: Mm
+    interference_max_um: Um
+    closure: Closure
+    shaft_c: Annotated[float, Field(ge=-40, le=80)]
+    air_c: Annotated[float, Field(ge=-40, le=60)]
+    first_c: RingC
+    later_c: RingC
+    between_s: Annotated[float, Field(gt=0, le=3600)]
+
+
 class PushInputs(StraightInputs):
     """Force to push a ring on, the press for it, and what is left of the clearance."""
 
@@ -72,6 +89,19 @@ def _heat(_: Reference, inputs: HeatInputs) -> Answer:
         bearing, inputs.shaft_c, inputs.interference_max_um, heat_limit(inputs.closure)
     )
     return Answer("heat-ring", (found,), verdict=found.verdict)
+
+
+def _off_heater(_: Reference, inputs: OffHeaterInputs) -> Answer:
+    waits = time_off_heater(
+        inputs.bore_mm,
+        inputs.shaft_c,
+        inputs.interference_max_um,
+        ((0.0, inputs.first_c), (inputs.between_s, inputs.later_c)),
+        inputs.air_c,
+    )
+    too_warm = judge_warmth(heat_limit(inputs.closure), inputs.closure, inputs.first_c)
+    judged = waits if too_warm is None else replace(waits, verdict=too_warm)
+    return Answer("off-heater", (judged,), verdict=judged.verdict)
 
 
 def _push(reference: Reference, inputs: PushInputs) -> Answer:
@@ -180,6 +210,7 @@ def _clamp(reference: Reference, inputs: ClampInputs) -> Answer:
 
 CALCULATORS = (
     Calculator("heat-ring", "How warm a ring must be", HeatInputs, _heat),
+    Calculator("off-heater", "How long a heated ring may wait", OffHeaterInputs, _off_heater),
     Calculator("push-on", "Force to push a ring on, and the clearance left", PushInputs, _push),
     Calculator("into-hub", "A bearing into a tight hub", HubInputs, _hub),
     Calculator("clamp-torque", "Clamp torque of a cam follower", ClampInputs, _clamp),

@@ -163,6 +163,10 @@ WORDS: dict[str, Asked] = {
     "shaft_class": Asked("Class of a cylindrical seat; none under a sleeve", "m6"),
     "shaft_c": Asked("Shaft temperature", "20 °C"),
     "ring_c": Asked("Ring temperature", "20 °C"),
+    "air_c": Asked("Air beside the ring", "20 °C"),
+    "first_c": Asked("Ring, first reading off the heater", "112 °C"),
+    "later_c": Asked("Ring, second reading", "101 °C"),
+    "between_s": Asked("Between the two readings", "90 s"),
     "seat_mm": Asked("Seat, measured", "95.020 mm"),
     # line up
     "span_mm": Asked("Between the two bearings", "1850 mm"),
@@ -217,7 +221,7 @@ SHEETS: dict[str, tuple[str, ...]] = {
     ),
     "Removal": ("release-force", "pull-off-force", "nut-gap"),
     "Seats and fits": ("fit-limits", "seat", "real-fit"),
-    "Onto a shoulder": ("heat-ring", "push-on", "into-hub", "clamp-torque"),
+    "Onto a shoulder": ("heat-ring", "off-heater", "push-on", "into-hub", "clamp-torque"),
     "Grease": (
         "grease-fill",
         "strokes",

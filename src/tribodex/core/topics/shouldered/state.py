@@ -11,15 +11,9 @@ from tribodex.core.fits.seat import deviation_um
 from tribodex.core.job.facts import Event
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
+from tribodex.core.shouldered.cooling import CoolingFit, learn_cooling, seconds_to_contact
 from tribodex.core.shouldered.fit import by_limits
-from tribodex.core.shouldered.heating import (
-    CoolingFit,
-    HeatingCode,
-    contact_c,
-    learn_cooling,
-    push_above_c,
-    seconds_to_contact,
-)
+from tribodex.core.shouldered.heating import HeatingCode, contact_c, push_above_c
 from tribodex.core.shouldered.ways import AdviceOn, OuterRing, WayOn, advise_on
 from tribodex.core.topics.hub import TOPIC as HUB
 from tribodex.core.topics.hub.decide import both_at_once, still_to_enter

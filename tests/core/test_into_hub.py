@@ -225,6 +225,15 @@ def test_a_hub_too_hot_stops_until_somebody_answers_for_it() -> None:
     [
         ("61.975", "61.995", "as the drawing asks", Level.GOOD),
         ("61.975", "", "as the drawing asks", Level.GOOD),
+        # Two µm beyond the hole's limit and two inside it: the gauge tells neither from it.
+        ("61.993", "", "at a limit of its drawing", Level.WATCH),
+        ("61.989", "", "at a limit of its drawing", Level.WATCH),
+        ("61.9605", "", "at a limit of its drawing", Level.WATCH),
+        ("61.996", "", "too loose in its hub", Level.STOP),
+        # Loosest by the drawing is 4 µm of play.
+        ("61.999", "61.993", "at a limit of its drawing", Level.WATCH),
+        ("61.993", "61.995", "at a limit of its drawing", Level.WATCH),
+        ("61.990", "61.998", "as the drawing asks", Level.GOOD),
         ("62.010", "61.995", "too loose in its hub", Level.STOP),
         ("62.010", "", "too loose in its hub", Level.STOP),
         ("61.930", "61.995", "too tight in its hub", Level.STOP),

@@ -645,6 +645,11 @@ def _read(*at: tuple[float, float] | tuple[float, float, float]) -> list[Warmth]
         (_read((0, 50, 60), (30, 50, 60), (60, 50, 60)), "too early to say"),
         # It never warmed.
         (_read((0, 20), (30, 20.1), (60, 20.2)), "has not warmed"),
+        # Level, at or within what a probe errs of where one looks: not well.
+        (_read((0, 90), (20, 91), (40, 91), (60, 91)), "hot: look"),
+        (_read((0, 88), (20, 89.5), (40, 89.5), (60, 89.5)), "may be hot: look"),
+        (_read((0, 60), (20, 95), (40, 89.6), (60, 89.4)), "may be hot: look"),
+        (_read((0, 60), (20, 85), (40, 85), (60, 85)), "level"),
         # One cool reading after a hot one is no hump.
         (_read((0, 20), (30, 60), (60, 50)), None),
         (_read((0, 20), (30, 60), (60, 52), (90, 50)), "past its hump"),

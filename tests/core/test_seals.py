@@ -379,6 +379,58 @@ def test_of_a_shaft_seal_only_the_lip_touches(bench: ShaftBench, rubs: str, word
     assert state(bench).sides["inboard"].set.verdict.word == word  # type: ignore[union-attr]
 
 
+@pytest.mark.parametrize(
+    ("material", "speed", "temperature", "words"),
+    [
+        # Of its own, before anybody knows how fast it runs.
+        ("EPDM", "", "", ["not with grease"]),
+        ("NBR", "", "120 °C", ["too hot"]),
+        ("NBR", "", "", []),
+        ("", "40", "", ["material not known"]),
+        ("", "", "120 °C", ["material not known"]),
+        ("", "", "", []),
+    ],
+)
+def test_what_was_said_of_a_large_ring_is_judged_or_said_to_be_open(
+    material: str, speed: str, temperature: str, words: list[str]
+) -> None:
+    made = SealBench()
+    made.do(replace(RING, material=material, speed=speed, temperature=temperature), at="1")
+    plan = made.ring.plan
+    assert plan is not None
+    assert [v.word for v in plan.verdicts if v.level in (Level.STOP, Level.UNKNOWN)] == words
+    assert bool(speed) == any(figure.id == "lip_speed" for figure in plan.figures)
+
+
+@pytest.mark.parametrize(("speed", "temperature"), [("180", ""), ("", "140"), ("180", "62")])
+def test_speed_without_a_material_is_shown_and_stays_open(
+    bench: ShaftBench, speed: str, temperature: str
+) -> None:
+    plan = cmd.PlanSeals(
+        SealKind.SHAFT_SEAL,
+        Purpose.KEEP_GREASE,
+        "both",
+        speed=speed,
+        temperature=temperature,
+    )
+    bench.do(plan, at="1")
+    made = state(bench).plan
+    assert made is not None and [v.word for v in made.verdicts] == ["material not known"]
+    assert [figure.id for figure in made.figures] == (["lip_speed"] if speed else [])
+
+
+def test_a_chamfer_whose_angle_nobody_measured_is_not_called_right(bench: ShaftBench) -> None:
+    bench.do(replace(LIP, angle=""), at="1")
+    here = state(bench).plan
+    large = SealBench()
+    large.do(replace(RING, chamfer="920 mm", angle=""), at="1")
+    for plan in (here, large.ring.plan):
+        assert plan is not None
+        lead = next(figure for figure in plan.figures if figure.id == "chamfer")
+        assert lead.value is None and lead.verdict is not None
+        assert lead.verdict.word == "angle not known" and lead.verdict in plan.verdicts
+
+
 def test_a_side_without_a_seal_takes_none(bench: ShaftBench) -> None:
     bench.do(cmd.PlanSeals(SealKind.FELT, Purpose.KEEP_GREASE, "inboard"), at="1")
     with pytest.raises(Refused, match="no seal on the outboard"):

@@ -279,7 +279,11 @@ def test_what_a_thermometer_says() -> None:
     assert said(95) == ("over its limit", Level.STOP)
     assert said(95, closure=Closure.OPEN)[1] is Level.GOOD
     # 18 µm of play over 77 mm bear 19 K between the rings.
-    assert said(70, 52)[1] is Level.GOOD
+    assert said(70, 52) == ("inner ring far ahead", Level.WATCH)
+    assert said(70, 60)[1] is Level.GOOD
+    # 80 °C are the limit, and a probe is good for 3 K.
+    assert said(76)[1] is Level.GOOD
+    assert said(78) == said(80) == ("at its limit", Level.WATCH)
     assert said(70, 49) == ("inner ring too far ahead", Level.STOP)
 
 

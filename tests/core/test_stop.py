@@ -77,11 +77,53 @@ def test_a_round_is_walked_and_signed() -> None:
             Level.STOP,
         ),
         (
+            # 50 °C last time: it may be 74 now, which is not as usual, and not hot.
             cmd.DoStop("standing", "8", temperature="<75", read_by="crayon"),
+            "1",
+            "not hot",
+            Level.GOOD,
+        ),
+        (
+            cmd.DoStop("standing", "8", temperature="<58", read_by="crayon"),
             "1",
             "warmth as usual",
             Level.GOOD,
         ),
+        # It did not melt at 120: it may be 119.
+        (
+            cmd.DoStop("standing", "8", temperature="<120", read_by="crayon"),
+            "1",
+            "may be hot: look",
+            Level.WATCH,
+        ),
+        # It melted at 55: nothing tells how far above it is.
+        (
+            cmd.DoStop("standing", "8", temperature=">55", read_by="crayon"),
+            "1",
+            "may be hot: look",
+            Level.WATCH,
+        ),
+        (
+            cmd.DoStop("standing", "8", temperature="55-105", read_by="strip"),
+            "1",
+            "may be hot: look",
+            Level.WATCH,
+        ),
+        # Grease that is sealed in spoils earlier.
+        (
+            cmd.DoStop("standing", "2", temperature="84", read_by="thermometer"),
+            "2",
+            "hot: look",
+            Level.WATCH,
+        ),
+        (
+            cmd.DoStop("standing", "2", temperature="92", read_by="thermometer"),
+            "2",
+            "stop: too hot",
+            Level.STOP,
+        ),
+        (cmd.DoStop("standing", "8"), "1", "does it show?", Level.WATCH),
+        (cmd.DoStop("standing", "8", shows="yes"), "1", "greased", Level.GOOD),
         (cmd.DoStop("standing", "8", grease="Other grease"), "1", "another grease", Level.STOP),
         (
             cmd.DoStop("standing", "8", found="seal torn\nloose bolt"),

@@ -15,7 +15,9 @@ from tribodex.core.working import Level, Line, Result, Verdict, number
 class SealCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
+    ANGLE_NOT_KNOWN = "seal.angle_not_known"
     GROWTH_NOT_KNOWN = "seal.growth_not_known"
+    MATERIAL_NOT_KNOWN = "seal.material_not_known"
     NOT_WITH_GREASE = "seal.not_with_grease"
     TEMPERATURE_NOT_KNOWN = "seal.temperature_not_known"
     TOO_COLD = "seal.too_cold"
@@ -119,7 +121,11 @@ def judge_material(
     (['near its limit', 'temperature right', 'harder shaft'], ['too fast', 'too hot', 'harder
     shaft'])
     """
-    verdicts = [_judge_speed(material, speed_ms), judge_warmth(material, running_c)]
+    verdicts = [
+        *judge_by_itself(material, fitting_c),
+        _judge_speed(material, speed_ms),
+        judge_warmth(material, running_c),
+    ]
     if speed_ms > HARDER_FROM_MS:
         verdicts.append(
             Verdict(
@@ -128,15 +134,24 @@ def judge_material(
                 "Above 4 m/s the shaft under the lip has 55 HRC, ground without lead; else 45.",
             )
         )
+    return verdicts
+
+
+def judge_by_itself(material: SealMaterial, fitting_c: float | None = None) -> list[Verdict]:
+    """What a material says before anybody knows how fast or how warm it runs.
+
+    Symbols: temperature where it is fitted (°C), None not known.
+    Source: as the table of materials; stiffness common practice, no source.
+    """
+    verdicts = []
     if material.name == "EPDM":
-        verdicts.insert(
-            0,
+        verdicts.append(
             Verdict(
                 "not with grease",
                 Level.STOP,
                 "EPDM swells in mineral grease and oil: water and steam only.",
                 code=SealCode.NOT_WITH_GREASE,
-            ),
+            )
         )
     if fitting_c is not None and material.name == "FKM" and fitting_c < STIFF_C:
         verdicts.append(
@@ -147,6 +162,12 @@ def judge_material(
             )
         )
     return verdicts
+
+
+def material_not_known() -> Verdict:
+    """Speed or temperature was said, and nothing tells what the lip stands."""
+    why = "What its lip is made of nobody said: whether it stands this is not known."
+    return Verdict("material not known", Level.UNKNOWN, why, code=SealCode.MATERIAL_NOT_KNOWN)
 
 
 def _judge_speed(material: SealMaterial, speed_ms: float) -> Verdict:
@@ -227,17 +248,19 @@ LEAD_MM = (
 MOST_LEAD_SHARE = 0.25
 
 
-def chamfer_length(shaft_mm: float, chamfer_mm: float, angle_deg: float) -> Result:
+def chamfer_length(shaft_mm: float, chamfer_mm: float, angle_deg: float | None) -> Result:
     """Length of a lead-in chamfer: (d - d_c)/2 / tan φ; a larger difference asks for a longer one.
 
     Symbols: d shaft, d_c its end at the chamfer (mm); φ angle to the axis (degrees), 15 to 30, 20
-        the aim.
+        the aim, None not known: then how far it spreads the lip is judged, and the rest is open.
     Valid: chamfers on shaft or housing, rounded, without burr.
     Raises: InvalidInput for diameters or angles that cannot be.
     Source: geometry; angles common practice, no source.
 
     >>> round(chamfer_length(80, 74, 20).value, 2), chamfer_length(80, 74, 45).verdict.word
     (8.24, 'too steep')
+    >>> chamfer_length(80, 74, None).verdict.word, chamfer_length(80, 79, None).verdict.word
+    ('angle not known', 'lead-in too short')
     """
     if not 0 < chamfer_mm < shaft_mm:
         raise InvalidInput.at(
@@ -245,12 +268,15 @@ def chamfer_length(shaft_mm: float, chamfer_mm: float, angle_deg: float) -> Resu
             "The chamfer's end is smaller than the shaft.",
             "shaft, then the end of its chamfer, mm",
         )
-    if not 1 <= angle_deg < 90:
+    if angle_deg is not None and not 1 <= angle_deg < 90:
         raise InvalidInput.at(
             "angle",
             f"{number(angle_deg)}° is no lead-in.",
             "15 to 30°, 20° is the aim, measured to the axis",
         )
+    verdict = _judge_lead_in(shaft_mm, chamfer_mm, angle_deg)
+    if angle_deg is None:
+        return Result("chamfer", "Lead-in chamfer", None, "mm", verdict=verdict)
     length = (shaft_mm - chamfer_mm) / 2 / math.tan(math.radians(angle_deg))
     line = Line(
         "l",
@@ -261,40 +287,51 @@ def chamfer_length(shaft_mm: float, chamfer_mm: float, angle_deg: float) -> Resu
         "mm",
         "practice",
     )
-    if angle_deg > 30:
-        verdict = Verdict(
+    return Result(
+        "chamfer", "Lead-in chamfer", round(length, 2), "mm", verdict=verdict, working=(line,)
+    )
+
+
+def _judge_lead_in(shaft_mm: float, chamfer_mm: float, angle_deg: float | None) -> Verdict:
+    taken = shaft_mm - chamfer_mm
+    least = next(mm for most, mm in LEAD_MM if shaft_mm <= most)
+    if angle_deg is not None and angle_deg > 30:
+        return Verdict(
             "too steep",
             Level.STOP,
             f"{number(angle_deg)}°: the lip folds or tears on it. 15 to 30°, 20° is the aim.",
             code=SealCode.TOO_STEEP,
         )
-    elif shaft_mm - chamfer_mm > MOST_LEAD_SHARE * shaft_mm:
+    if taken > MOST_LEAD_SHARE * shaft_mm:
         why = (
             f"From {number(shaft_mm)} to {number(chamfer_mm)} mm is no chamfer of this shaft: read"
             " both again."
         )
-        verdict = Verdict("no lead-in", Level.STOP, why, code=SealCode.NO_LEAD_IN)
-    elif shaft_mm - chamfer_mm < (least := next(mm for most, mm in LEAD_MM if shaft_mm <= most)):
+        return Verdict("no lead-in", Level.STOP, why, code=SealCode.NO_LEAD_IN)
+    if taken < least:
         why = (
-            f"{number(shaft_mm - chamfer_mm)} mm on the diameter, {number(least)} mm are asked for"
-            " this shaft: the lip is not spread yet when it meets the shaft. A mounting sleeve, or"
-            " a longer chamfer."
+            f"{number(taken)} mm on the diameter, {number(least)} mm are asked for this shaft: the"
+            " lip is not spread yet when it meets the shaft. A mounting sleeve, or a longer"
+            " chamfer."
         )
-        verdict = Verdict("lead-in too short", Level.STOP, why, code=SealCode.TOO_SHORT)
-    elif angle_deg < 15:
-        verdict = Verdict(
+        return Verdict("lead-in too short", Level.STOP, why, code=SealCode.TOO_SHORT)
+    if angle_deg is None:
+        why = (
+            f"{number(taken)} mm on the diameter are enough; how steep it is nobody said, and over"
+            " 30° the lip folds or tears on it. 20° is the aim."
+        )
+        return Verdict("angle not known", Level.UNKNOWN, why, code=SealCode.ANGLE_NOT_KNOWN)
+    if angle_deg < 15:
+        return Verdict(
             "flat",
             Level.WATCH,
             f"{number(angle_deg)}°: longer than it needs to be; 20° is the aim.",
         )
-    else:
-        verdict = Verdict(
-            "lead-in right",
-            Level.GOOD,
-            f"{number(angle_deg)}°, {number(length)} mm long; rounded, no burr.",
-        )
-    return Result(
-        "chamfer", "Lead-in chamfer", round(length, 2), "mm", verdict=verdict, working=(line,)
+    return Verdict(
+        "lead-in right",
+        Level.GOOD,
+        f"{number(angle_deg)}°, {number(taken / 2 / math.tan(math.radians(angle_deg)))} mm long;"
+        " rounded, no burr.",
     )
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -327,4 +328,16 @@ def judge_reading(
                 words,
                 code=HeatingCode.INNER_RING_TOO_FAR_AHEAD,
             )
+        if ring_c - outer_c + math.hypot(PROBE_K, PROBE_K) > bears:
+            words = (
+                f"The inner ring is {ring_c - outer_c:.0f} K warmer, nearer to {bears:.0f} K than"
+                " two probes tell: slower."
+            )
+            return Verdict("inner ring far ahead", Level.WATCH, words)
+    if ring_c + PROBE_K > limit.limit_c:
+        words = (
+            f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C, nearer than a probe tells"
+            f" (±{PROBE_K:.0f} K): heater off, fit it now."
+        )
+        return Verdict("at its limit", Level.WATCH, words)
     return Verdict("inside its limit", Level.GOOD, f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C.")

@@ -13,7 +13,7 @@ from tribodex.core.components.straight import StraightBearing
 from tribodex.core.errors import InvalidInput
 from tribodex.core.quantities import um_text
 from tribodex.core.shouldered.fit import OILED
-from tribodex.core.shouldered.heating import GAP_LEAST_MM, NO_ROOM_SHARE, gap_wanted_mm
+from tribodex.core.shouldered.heating import gap_wanted_mm, room_to_push_mm
 from tribodex.core.sources import LAME, PRACTICE
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
@@ -214,7 +214,7 @@ def hub_heat(
             f"Hub at {need:.0f} °C all round, the bearing cold; held against its shoulder until it"
             " grips.",
         )
-    elif left >= max(GAP_LEAST_MM, NO_ROOM_SHARE * d):
+    elif left >= room_to_push_mm(d):
         why = (
             f"At {number(limit_c)} °C {um_text(left * 1000)} of room is left: less than is easy."
             " Everything laid out, square, and quick."
@@ -270,7 +270,7 @@ def drop_above_c(
     >>> round(drop_above_c(b, 20, 40, iron), 1)
     73.7
     """
-    room = max(GAP_LEAST_MM, NO_ROOM_SHARE * bearing.outside_mm) * 1000
+    room = room_to_push_mm(bearing.outside_mm) * 1000
     return hub_contact_c(bearing, bearing_c, max(interference_um, 0.0) + room, hub)
 
 

@@ -202,7 +202,7 @@ def judge_run(
     last = ordered[-1]
     if (stop := _stop(ordered, limits)) is not None:
         return Result("settling", "Levels at", None, "°C", verdict=stop)
-    if last.surely_above_c >= limits.look_c:
+    if last.low_c is not None and last.low_c >= limits.look_c:
         why = (
             f"Above {limits.look_c:g} °C at the housing: look and listen, read every few minutes;"
             f" at {limits.stop_c:g} °C stop."
@@ -229,6 +229,7 @@ def judge_run(
     if greased_min is not None and len(run) < len(ordered) and verdict.level is not Level.GOOD:
         found = Settling(None, None, None, ())
         verdict = _after_grease([r for r in ordered if r.minutes > greased_min], ambient_c)
+    verdict = _surely_below(ordered, verdict, limits)
     if found.level_c is None or found.spread_k is None or verdict.level is Level.UNKNOWN:
         return Result("settling", "Levels at", None, "°C", verdict=verdict)
     line = Line(
@@ -249,6 +250,20 @@ def judge_run(
         verdict=verdict,
         working=(line,),
     )
+
+
+def _surely_below(ordered: Sequence[Warmth], verdict: Verdict, limits: Limits) -> Verdict:
+    """Good is only what is surely below where one looks: a level says nothing of how high it is,
+    and a reading is as good as what it was read with.
+    """
+    ended = [r for r in ordered if r.high_c is not None]
+    if verdict.level is not Level.GOOD or ended[-1].surely_below_c < limits.look_c:
+        return verdict
+    why = (
+        f"{verdict.word.capitalize()}, and it may be {ended[-1].surely_below_c:.0f} °C: from"
+        f" {limits.look_c:g} °C it is looked at. Listen, and read it with something that tells."
+    )
+    return Verdict("may be hot: look", Level.WATCH, why)
 
 
 def _stop(ordered: Sequence[Warmth], limits: Limits) -> Verdict | None:

@@ -11,7 +11,7 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length, um_text
-from tribodex.core.shouldered.heating import READ_K
+from tribodex.core.shouldered.heating import PROBE_K, READ_K
 from tribodex.core.shouldered.hub import HubCode
 from tribodex.core.shouldered.hub_plan import HubHeld, HubPlan
 from tribodex.core.shouldered.retaining_ring import ring_as_said
@@ -120,28 +120,33 @@ def _fits(plan: HubPlan, hole_mm: float, ring_mm: float | None) -> Verdict:
     # suits it holds, and the other way round does not.
     if ring_mm is None:
         low, high = plan.hole_um.low, plan.hole_um.high
-        tight, loose = of_hole < low - HOLE_UM, of_hole > high + HOLE_UM
+        doubt = HOLE_UM
+        under, over = low - of_hole, of_hole - high
         found = (
             f"The hole is {of_hole:+.0f} µm from {nominal:g} mm; {plan.hole_class} allows {low:g}"
             f" to {high:g} µm."
         )
     else:
         fit, doubt = (ring_mm - hole_mm) * 1000, HOLE_UM + RING_UM
-        tight, loose = fit > allowed.high + doubt, fit < allowed.low - doubt
+        under, over = fit - allowed.high, allowed.low - fit
         found = (
             f"{um_text(abs(fit))} {'tight' if fit > 0 else 'loose'}; by the limits {allowed.low:g}"
             f" to {allowed.high:g} µm tight."
         )
-    if loose:
+    if over > doubt:
         return Verdict(
             "too loose in its hub",
             Level.STOP,
             f"{found} A ring that is loose here creeps and wears the hole.",
             code=HubCode.HOLE_TOO_WIDE,
         )
-    if tight:
+    if under > doubt:
         why = f"{found} It takes more clearance and more heat than was planned."
         return Verdict("too tight in its hub", Level.STOP, why, code=HubCode.HOLE_TOO_TIGHT)
+    if max(under, over) > -doubt:
+        # Inside or outside, nobody knows: no reading proves what it cannot tell.
+        why = f"{found} Nearer to a limit than gauge and micrometer tell (±{doubt:g} µm)."
+        return Verdict("at a limit of its drawing", Level.WATCH, why)
     return Verdict("as the drawing asks", Level.GOOD, found)
 
 
@@ -200,6 +205,12 @@ def judge_warmth(plan: HubPlan, hub_c: float) -> Verdict:
             " look what it did to seat, paint and seals."
         )
         return Verdict("above what the hub bears", Level.STOP, why, code=HubCode.ABOVE_ITS_LIMIT)
+    if hub_c + PROBE_K > plan.limit_c:
+        why = (
+            f"{hub_c:.0f} °C of {plan.limit_c:.0f} °C, nearer than a probe tells"
+            f" (±{PROBE_K:.0f} K): heat off, push it in now."
+        )
+        return Verdict("at its limit", Level.WATCH, why)
     return Verdict("inside its limit", Level.GOOD, f"{hub_c:.0f} °C of {plan.limit_c:.0f} °C.")
 
 

@@ -34,7 +34,16 @@ from tribodex.core.seals.large import (
     steps_of,
     warm_up,
 )
-from tribodex.core.seals.material import SealMaterials, chamfer_length, judge_material, lip_speed
+from tribodex.core.seals.material import (
+    SealMaterial,
+    SealMaterials,
+    chamfer_length,
+    judge_by_itself,
+    judge_material,
+    judge_warmth,
+    lip_speed,
+    material_not_known,
+)
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal.facts import LargeSealPlan
 from tribodex.core.working import Level, Result, Verdict, number
@@ -73,15 +82,7 @@ def planned(
     warm = _warm(command, material.name if material is not None else "")
     figures: list[Result] = [warm] if warm is not None else []
     verdicts: list[Verdict] = []
-    if material is not None and command.speed.strip():
-        speed = lip_speed(shaft, parse_speed_rpm(command.speed, "speed"))
-        running = (
-            parse_temperature_c(command.temperature, "temperature")
-            if command.temperature.strip()
-            else None
-        )
-        figures.append(speed)
-        verdicts += judge_material(material, speed.value or 0.0, running)
+    verdicts += _of_lip(command, material, shaft, figures)
     verdicts += _lead_in(command, shaft, last, figures)
     if shaft < LARGE_MM:
         verdicts.append(
@@ -170,6 +171,32 @@ def planned(
         screws=screws,
         excess=excess,
     )
+
+
+def _of_lip(
+    command: cmd.PlanLargeSeal,
+    material: SealMaterial | None,
+    shaft_mm: float,
+    figures: list[Result],
+) -> list[Verdict]:
+    """Speed and warmth at the lip, as far as they were said. What was typed is judged, or said to
+    be open: never dropped.
+    """
+    running = (
+        parse_temperature_c(command.temperature, "temperature")
+        if command.temperature.strip()
+        else None
+    )
+    speed = None
+    if command.speed.strip():
+        speed = lip_speed(shaft_mm, parse_speed_rpm(command.speed, "speed"))
+        figures.append(speed)
+    if material is None:
+        return [material_not_known()] if speed is not None or running is not None else []
+    if speed is not None:
+        return judge_material(material, speed.value or 0.0, running)
+    alone = judge_by_itself(material)
+    return alone if running is None else [*alone, judge_warmth(material, running)]
 
 
 def _excess(command: cmd.PlanLargeSeal, shaft_mm: float) -> Result | None:
@@ -278,7 +305,7 @@ def _lead_in(
     if command.chamfer.strip():
         end = read_length(command.chamfer, "chamfer", LengthUnit.MM, SHAFT_UM, command.shown).mm
         lead = chamfer_length(
-            shaft_mm, end, parse_degrees(command.angle, "angle") if command.angle.strip() else 20.0
+            shaft_mm, end, parse_degrees(command.angle, "angle") if command.angle.strip() else None
         )
         figures.append(lead)
         return [lead.verdict] if lead.verdict is not None else []

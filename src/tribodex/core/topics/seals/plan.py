@@ -31,6 +31,7 @@ from tribodex.core.seals.material import (
     labyrinth_back,
     labyrinth_play,
     lip_speed,
+    material_not_known,
 )
 from tribodex.core.seals.v_ring import Held, VRings, judge_v_speed, set_width, sheet_span
 from tribodex.core.topics import lineup
@@ -99,7 +100,7 @@ def planned(desk: Desk, command: cmd.PlanSeals) -> ev.SealPlan:
     if command.chamfer.strip():
         end = read_length(command.chamfer, "chamfer", LengthUnit.MM, LONG_UM, command.shown).mm
         lead = chamfer_length(
-            shaft, end, parse_degrees(command.angle, "angle") if command.angle.strip() else 20.0
+            shaft, end, parse_degrees(command.angle, "angle") if command.angle.strip() else None
         )
         figures.append(lead)
         verdicts += [lead.verdict] if lead.verdict is not None else []
@@ -129,8 +130,14 @@ def planned(desk: Desk, command: cmd.PlanSeals) -> ev.SealPlan:
 
 def _of_lip(desk: Desk, command: cmd.PlanSeals, shaft: float) -> tuple[list[Result], list[Verdict]]:
     """Speed and warmth where something rubs, as far as they were said."""
-    if not (command.seal.rubs and (name := _material(command))):
+    if not command.seal.rubs:
         return [], []
+    name = _material(command)
+    if not name:
+        # What was typed is shown, and not judged: never dropped.
+        typed = command.speed.strip()
+        known = [lip_speed(shaft, parse_speed_rpm(command.speed, "speed"))] if typed else []
+        return known, [material_not_known()] if typed or command.temperature.strip() else []
     running = (
         parse_temperature_c(command.temperature, "temperature")
         if command.temperature.strip()
@@ -158,9 +165,7 @@ def _of_lip(desk: Desk, command: cmd.PlanSeals, shaft: float) -> tuple[list[Resu
 
 
 def _material(command: cmd.PlanSeals) -> str:
-    """The row of the table that counts; empty where no material was said: then its speed stays
-    open.
-    """
+    """The row of the table that counts; empty where no material was said."""
     if command.seal is SealKind.FELT:
         return "felt"
     if command.seal is SealKind.V_RING:

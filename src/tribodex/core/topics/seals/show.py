@@ -18,7 +18,7 @@ from tribodex.core.seals.kinds import (
     lip_side,
 )
 from tribodex.core.seals.labyrinth import Half
-from tribodex.core.seals.material import SealMaterials
+from tribodex.core.seals.material import SealCode, SealMaterials
 from tribodex.core.sheet import Section
 from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
@@ -346,7 +346,10 @@ def findings(_: Desk, state: Seals) -> Sequence[str]:
     if (
         plan is not None
         and plan.kind.rubs
-        and not any(figure.id == "lip_speed" for figure in plan.figures)
+        and (
+            not any(figure.id == "lip_speed" for figure in plan.figures)
+            or any(v.says(SealCode.MATERIAL_NOT_KNOWN) for v in plan.verdicts)
+        )
     ):
         found.append(
             "Material and speed are not known together: whether the lip stands it stays open."

@@ -20,8 +20,8 @@ from tribodex.core.topics.stop import facts as ev
 from tribodex.core.topics.stop.moves import StopDo as Do
 from tribodex.core.topics.stop.state import Stop
 from tribodex.core.units.insert import Push, judge_push
-from tribodex.core.warmth.reading import ReadBy, read_warmth
-from tribodex.core.warmth.settling import LOOK_C, STOP_C
+from tribodex.core.warmth.reading import ReadBy, Warmth, read_warmth
+from tribodex.core.warmth.settling import SEALED, Limits
 from tribodex.core.working import Level, Verdict
 
 
@@ -146,7 +146,7 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
         *_of_grease(plan, strokes, command),
         *_of_hole(plan, strokes, command),
         *(_of_seals(plan, into_seals, command) if into_seals is not None else ()),
-        *_of_warmth(plan, low, high),
+        *_of_warmth(plan, low, high, by),
         *_of_meter(plan, meter, old),
         *(Verdict("not in order", Level.WATCH, one) for one in found),
     )
@@ -243,6 +243,9 @@ def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> l
         verdicts.append(
             Verdict("short", Level.WATCH, f"{words}: less than it asks for, and no grease shows.")
         )
+    elif strokes and plan.way is CareWay.UNTIL_SHOWS and not command.shows:
+        why = f"{words}; whether grease shows at the seal nobody said: until then it is not full."
+        verdicts.append(Verdict("does it show?", Level.WATCH, why))
     elif strokes:
         verdicts.append(Verdict("greased", Level.GOOD, f"{words}."))
     return verdicts
@@ -290,23 +293,31 @@ def _of_seals(plan: ev.StopPlan, strokes: int, command: cmd.DoStop) -> list[Verd
     return [Verdict("seals not purged yet", Level.WATCH, f"{words}, nothing shows: it stays due.")]
 
 
-def _of_warmth(plan: ev.StopPlan, low_c: float | None, high_c: float | None) -> list[Verdict]:
-    if low_c is None and high_c is None:
+def limits_of(way: CareWay | None) -> Limits:
+    """Where to look and to stop: grease that is sealed in spoils earlier."""
+    return SEALED if way in (CareWay.SEALED_INSERT, CareWay.FOR_LIFE) else Limits()
+
+
+def _of_warmth(
+    plan: ev.StopPlan, low_c: float | None, high_c: float | None, by: ReadBy | None
+) -> list[Verdict]:
+    if by is None:
         return []
-    if low_c is not None and low_c >= STOP_C:
+    limits, read = limits_of(plan.way), Warmth(0.0, low_c, high_c, by.sure_k)
+    if low_c is not None and low_c >= limits.stop_c:
         return [
             Verdict(
                 "stop: too hot",
                 Level.STOP,
-                f"{low_c:g} °C: tell who runs it, stop it, look.",
+                f"{low_c:g} °C of {limits.stop_c:g} °C: tell who runs it, stop it, look.",
                 code=StopCode.STOP_TOO_HOT,
             )
         ]
-    if low_c is not None and low_c >= LOOK_C:
+    if low_c is not None and low_c >= limits.look_c:
         return [
             Verdict("hot: look", Level.WATCH, f"{low_c:g} °C: listen, read again within the hour.")
         ]
-    if plan.last_c is not None and low_c is not None and low_c > plan.last_c + WARMER_K:
+    if low_c is not None and plan.last_c is not None and low_c > plan.last_c + WARMER_K:
         return [
             Verdict(
                 "warmer than last time",
@@ -314,9 +325,18 @@ def _of_warmth(plan: ev.StopPlan, low_c: float | None, high_c: float | None) -> 
                 f"{low_c:g} °C, {plan.last_c:g} °C last time. Same load and weather?",
             )
         ]
-    return [
-        Verdict("warmth as usual", Level.GOOD, f"{(low_c if low_c is not None else high_c):g} °C.")
-    ]
+    # A crayon that melted says nothing of how far; one that did not, nothing below its mark.
+    if read.surely_below_c >= limits.look_c:
+        said = f"above {low_c:g} °C" if high_c is None else f"up to {high_c:g} °C"
+        why = (
+            f"It may be {said}, and from {limits.look_c:g} °C it is looked at: listen, and read it"
+            " with something that tells."
+        )
+        return [Verdict("may be hot: look", Level.WATCH, why)]
+    if plan.last_c is None or (high_c or 0.0) > plan.last_c + WARMER_K:
+        why = f"Below {high_c:g} °C; looked at from {limits.look_c:g} °C."
+        return [Verdict("not hot", Level.GOOD, why)]
+    return [Verdict("warmth as usual", Level.GOOD, f"{high_c:g} °C, {plan.last_c:g} °C last time.")]
 
 
 def _hours(typed: str, name: str) -> float | None:

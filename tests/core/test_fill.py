@@ -276,6 +276,26 @@ def test_kappa_where_oil_speed_and_warmth_are_known_and_else_it_stays_open(
 
 
 @pytest.mark.parametrize(
+    ("oil", "speed", "warm", "field"),
+    [
+        ("thick", "", "", "oil"),
+        ("19 / 220", "", "", "oil"),
+        ("220 / 1", "", "", "oil"),
+        ("", "fast", "", "speed"),
+        ("", "", "hot", "temperature"),
+    ],
+)
+def test_a_slip_in_what_alone_is_not_enough_is_said(
+    bench: ShaftBench, oil: str, speed: str, warm: str, field: str
+) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        bench.do(
+            cmd.ChooseLubricant("grease", "Mill", "lithium", "clean", oil, speed, warm), at="1"
+        )
+    assert refused.value.fields[0].name == field
+
+
+@pytest.mark.parametrize(
     ("how", "turned", "word"),
     [
         ("none", True, "not packed"),

@@ -281,10 +281,16 @@ def slide_in_of(desk: Desk, plan: ev.CartridgePlan, ring_c: float, housing_c: fl
 
 def _ring(plan: ev.CartridgePlan, command: cmd.SeatRing) -> ev.RingSeated:
     row = next(
-        ring.row
-        for ring in plan.rings
-        if ring.side == command.side and ring.row.sits == command.sits
+        (
+            ring.row
+            for ring in plan.rings
+            if ring.side == command.side and ring.row.sits == command.sits
+        ),
+        None,
     )
+    # A correction is not asked whether its part may go in: only here is it found missing.
+    if row is None:
+        raise Refused(f"No such retaining ring holds the {command.side} bearing.")
     before, after = (
         (
             read_length(said, name, LengthUnit.MM, (0.0, 400_000.0), command.shown, zero=True).mm

@@ -106,29 +106,41 @@ def _viscosity(
     command: cmd.ChooseLubricant, fitted: Fitted | None, grades: OilGrades
 ) -> tuple[Result, ...]:
     """κ, and the two viscosities it is made of; nothing while one of its inputs is not known."""
-    if (
-        not (command.oil.strip() and command.speed.strip() and command.temperature.strip())
-        or fitted is None
-    ):
-        return ()
-    two = _TWO.match(command.oil)
-    if two is not None:
-        nu40, nu100 = (float(part.replace(",", ".")) for part in two.groups())
-    else:
-        grade = re.sub(r"^(ISO)?\s*(VG)?\s*", "", command.oil.strip().upper())
-        if grade in grades.rows:
-            nu40, nu100 = grades.rows[grade]
-        else:
-            # A number that is no grade: the thickness at 40 °C, as every tin gives it.
-            nu40 = parse_count(grade.removesuffix("MM²/S").removesuffix("CST"), "oil")
-            nu100 = nu_100_of(nu40)
-    speed, warm = (
-        parse_speed_rpm(command.speed, "speed"),
-        parse_temperature_c(command.temperature, "temperature"),
+    # What was typed is read, whether or not it is enough: a slip in it is never kept unsaid.
+    oil = _oil(command.oil, grades) if command.oil.strip() else None
+    speed = parse_speed_rpm(command.speed, "speed") if command.speed.strip() else None
+    warm = (
+        parse_temperature_c(command.temperature, "temperature")
+        if command.temperature.strip()
+        else None
     )
-    there = viscosity_at(warm, nu40, nu100)
+    if oil is None or speed is None or warm is None or fitted is None:
+        return ()
+    there = viscosity_at(warm, *oil)
     needed = viscosity_needed(speed, fitted.bearing.bore_mm, fitted.bearing.outside_mm)
     return kappa(there, needed), there, needed
+
+
+def _oil(typed: str, grades: OilGrades) -> tuple[float, float]:
+    """Thickness of an oil at 40 and at 100 °C (mm²/s), by both or by its grade. Raises
+    InvalidInput.
+    """
+    two = _TWO.match(typed)
+    if two is not None:
+        at_40, at_100 = (float(part.replace(",", ".")) for part in two.groups())
+        if not 2 <= at_100 < at_40:
+            raise InvalidInput.at(
+                "oil",
+                f"{number(at_40)} mm²/s at 40 °C and {number(at_100)} at 100 °C are no oil.",
+                "thicker at 40 °C, thinner at 100 °C: 220 / 19 mm²/s",
+            )
+        return at_40, at_100
+    grade = re.sub(r"^(ISO)?\s*(VG)?\s*", "", typed.strip().upper())
+    if grade in grades.rows:
+        return grades.rows[grade]
+    # A number that is no grade: the thickness at 40 °C, as every tin gives it.
+    alone = parse_count(grade.removesuffix("MM²/S").removesuffix("CST"), "oil")
+    return alone, nu_100_of(alone)
 
 
 def planned(

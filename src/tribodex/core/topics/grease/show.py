@@ -275,7 +275,7 @@ def findings(desk: Desk, state: Greasing) -> Sequence[str]:
     found = (
         [f"The bearing came {why}: what is pressed in beside it does not get in."] if why else []
     )
-    if state.chosen is not None and state.chosen.kind == "grease" and not state.chosen.figures:
+    if state.chosen is not None and not state.chosen.figures:
         found.append(
             "Base oil, speed and temperature are not known together: whether its oil is thick"
             " enough stays open."

@@ -10,6 +10,7 @@ from __future__ import annotations
 import json
 import sys
 import tempfile
+from collections.abc import Callable
 from dataclasses import replace
 from datetime import UTC, date, datetime
 from pathlib import Path
@@ -21,6 +22,14 @@ sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 from hypothesis import HealthCheck, settings
 from hypothesis.stateful import run_state_machine_as_test
 from sqlalchemy.orm import Session
+from tests.benches.adapter_unit import TAPPED, AdapterBench
+from tests.benches.cartridge import CLOSING, SPINDLE, CartridgeBench, SpindleBench
+from tests.benches.follower import SILENT, STUD, FollowerBench
+from tests.benches.halves import SHEET as HALVES
+from tests.benches.hub import BOTH, HubBench
+from tests.benches.shaft import PLAN, ShaftBench
+from tests.benches.shouldered import ShoulderBench
+from tests.benches.units import COLLAR, SCREWS, UnitBench
 from tests.core import test_alarms as alarms
 from tests.core import test_blows as blows
 from tests.core import test_closing as closing
@@ -31,17 +40,12 @@ from tests.core import test_looks as looking
 from tests.core import test_run_in as run_in
 from tests.core import test_seals as seals
 from tests.core import test_stop as rounds
-from tests.core.test_adapter_unit import TAPPED, AdapterBench
-from tests.core.test_cartridge import CLOSING, SPINDLE, CartridgeBench, SpindleBench
-from tests.core.test_follower import SILENT, STUD, YOKE, FollowerBench
-from tests.core.test_halves import SHEET as HALVES
-from tests.core.test_into_hub import BOTH, RING, HubBench
-from tests.core.test_job import AnySequence
-from tests.core.test_other_kinds import SETTING, on_and_locked
+from tests.core.any_sequence import AnySequence
+from tests.core.other_kinds import SETTING, on_and_locked
+from tests.core.test_follower import YOKE
+from tests.core.test_into_hub import RING
 from tests.core.test_parting import HAND_TIGHT
-from tests.core.test_shaft_job import PLAN, READINGS, ShaftBench, read
-from tests.core.test_shouldered import ShoulderBench
-from tests.core.test_units import COLLAR, SCREWS, UnitBench
+from tests.core.test_shaft_job import READINGS, read
 from tests.helpers import DRAFT, FEELERS, make_bench
 from tests.usecases import test_not_in_plant_yet as not_yet
 from tests.usecases import test_not_the_positions as listed
@@ -564,6 +568,7 @@ def of_cartridge() -> Log:
         built.ReadCooled("30 °C", "20 °C"),
     )
     made.do(
+        built.MeasureBelow("120 mm", "160 mm"),
         built.EnterHousing(False, "cocked"),
         built.EnterHousing(True),
         built.TurnOver("140 mm", "150 mm"),
@@ -772,7 +777,7 @@ def of_seal() -> Log:
         big.PressAt(6),
         big.PressAt(3),
         big.PressAt(9),
-        recorded_at=big.UseStraps(True),
+        big.UseStraps(True),
         at="1",
     )
     made.do(big.SeatFlat(True), big.CoverSeal("30 N·m", "no. 3", True), at="1")
@@ -1131,82 +1136,94 @@ def of_blows() -> Log:
     return bench.log
 
 
+# Kinds of work of which one log is kept, by name.
+MADE: dict[str, Callable[[], Log]] = {
+    "shoulder": of_shoulder,
+    "hub": of_hub,
+    "looks": of_looks,
+    "feelers": of_feelers,
+    "signs": of_signs,
+    "meter": of_meter,
+    "shaft": of_shaft,
+    "pair": of_pair,
+    "listed": of_listed,
+    "cartridge": of_cartridge,
+    "after": of_after,
+    "alarms": of_alarms,
+    "seal": of_seal,
+    "round": of_round,
+    "two": of_two,
+    "fitted": of_fitted,
+    "not-yet": of_not_yet,
+    "blows": of_blows,
+    "adapter-unit": of_adapter_unit,
+    "halves": of_halves,
+    "spindle": of_spindle,
+    "setting": of_setting,
+    "seal-alone": of_seal_alone,
+    "silent": of_silent,
+    "hole": of_hole,
+    "ring": of_ring,
+    "puller": of_puller,
+}
+# Two logs each.
+PAIRS: dict[str, tuple[tuple[str, str], Callable[[], tuple[Log, Log]]]] = {
+    "follower": (("stud", "yoke"), of_follower),
+    "unit": (("unit", "insert"), of_unit),
+}
+
+
 def some(name: str) -> list[tuple[str, Log]]:
     """The logs of one kind of work, by name."""
-    if name == "follower":
-        return list(zip(("stud", "yoke"), of_follower(), strict=True))
-    if name == "unit":
-        return list(zip(("unit", "insert"), of_unit(), strict=True))
-    made = {
-        "shoulder": of_shoulder,
-        "hub": of_hub,
-        "looks": of_looks,
-        "feelers": of_feelers,
-        "signs": of_signs,
-        "meter": of_meter,
-        "shaft": of_shaft,
-        "pair": of_pair,
-        "listed": of_listed,
-        "cartridge": of_cartridge,
-        "after": of_after,
-        "alarms": of_alarms,
-        "seal": of_seal,
-        "round": of_round,
-        "two": of_two,
-        "fitted": of_fitted,
-        "not-yet": of_not_yet,
-        "blows": of_blows,
-        "adapter-unit": of_adapter_unit,
-        "halves": of_halves,
-        "spindle": of_spindle,
-        "setting": of_setting,
-        "seal-alone": of_seal_alone,
-        "silent": of_silent,
-        "hole": of_hole,
-        "ring": of_ring,
-        "puller": of_puller,
-    }
-    return [(name, made[name]())]
+    if name in PAIRS:
+        names, made = PAIRS[name]
+        return list(zip(names, made(), strict=True))
+    return [(name, MADE[name]())]
 
 
-if sys.argv[2:]:
-    for name, log in [found for asked in sys.argv[2:] for found in some(asked)]:
-        write(name, f"any-{name}", log)
-    sys.exit()
-for job_id, log in sorted(of_demonstration().items()):
-    write(job_id.removeprefix("hollin-vale-"), job_id, log)
-for i, log in enumerate(
-    [
-        *of_every_kind(),
-        *of_hand(),
-        of_shaft(),
-        of_shoulder(),
-        of_hub(),
-        of_looks(),
-        of_feelers(),
-        of_signs(),
-        of_meter(),
-        *of_follower(),
-        *of_unit(),
-        of_cartridge(),
-        of_after(),
-        of_alarms(),
-        of_seal(),
-        of_round(),
-        of_two(),
-        of_fitted(),
-        of_not_yet(),
-        of_blows(),
-        of_adapter_unit(),
-        of_halves(),
-        of_spindle(),
-        of_setting(),
-        of_seal_alone(),
-        of_silent(),
-        of_hole(),
-        of_ring(),
-        of_puller(),
-    ],
-    1,
-):
-    write(f"any-{i}", f"any-{i:04d}", log)
+def main() -> None:
+    if sys.argv[2:]:
+        for name, log in [found for asked in sys.argv[2:] for found in some(asked)]:
+            write(name, f"any-{name}", log)
+        return
+    for job_id, log in sorted(of_demonstration().items()):
+        write(job_id.removeprefix("hollin-vale-"), job_id, log)
+    for i, log in enumerate(
+        [
+            *of_every_kind(),
+            *of_hand(),
+            of_shaft(),
+            of_shoulder(),
+            of_hub(),
+            of_looks(),
+            of_feelers(),
+            of_signs(),
+            of_meter(),
+            *of_follower(),
+            *of_unit(),
+            of_cartridge(),
+            of_after(),
+            of_alarms(),
+            of_seal(),
+            of_round(),
+            of_two(),
+            of_fitted(),
+            of_not_yet(),
+            of_blows(),
+            of_adapter_unit(),
+            of_halves(),
+            of_spindle(),
+            of_setting(),
+            of_seal_alone(),
+            of_silent(),
+            of_hole(),
+            of_ring(),
+            of_puller(),
+        ],
+        1,
+    ):
+        write(f"any-{i}", f"any-{i:04d}", log)
+
+
+if __name__ == "__main__":
+    main()

@@ -177,7 +177,9 @@ def words_at(bench: RoundBench, at: str) -> list[tuple[str, Level]]:
         ("80", "yes", "too much grease", Level.STOP),
         ("5", "", "short", Level.WATCH),
         ("5", "yes", "greased", Level.GOOD),
-        ("6", "", "greased", Level.GOOD),
+        # It is greased until it shows, and nobody said that it does.
+        ("6", "", "does it show?", Level.WATCH),
+        ("6", "yes", "greased", Level.GOOD),
     ],
 )
 def test_ten_times_the_amount_is_not_greased(

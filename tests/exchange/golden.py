@@ -10,6 +10,10 @@ from typing import Any
 from tribodex.core.job.facts import Event
 from tribodex.usecases.codec import decode
 
+# Before that day what is nearer to a limit than a probe tells was good, and so was a stop greased
+# until it shows, where nobody said that it does.
+NEARNESS = "2026-12-02b"
+NEAR_ITS_LIMIT = ("stop_done", "ring_warmth", "hub_warmth", "hole_measured", "warmth_read")
 LOGS = sorted((Path(__file__).resolve().parents[1] / "data" / "logs").glob("*.json"))
 
 

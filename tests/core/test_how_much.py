@@ -178,7 +178,7 @@ def words_at(bench: RoundBench, at: str) -> list[tuple[str, Level]]:
         ("5", "", "short", Level.WATCH),
         ("5", "yes", "greased", Level.GOOD),
         # It is greased until it shows, and nobody said that it does.
-        ("6", "", "does it show?", Level.WATCH),
+        ("6", "", "not known whether it shows", Level.WATCH),
         ("6", "yes", "greased", Level.GOOD),
     ],
 )

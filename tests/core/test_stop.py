@@ -122,7 +122,7 @@ def test_a_round_is_walked_and_signed() -> None:
             "stop: too hot",
             Level.STOP,
         ),
-        (cmd.DoStop("standing", "8"), "1", "does it show?", Level.WATCH),
+        (cmd.DoStop("standing", "8"), "1", "not known whether it shows", Level.WATCH),
         (cmd.DoStop("standing", "8", shows="yes"), "1", "greased", Level.GOOD),
         (cmd.DoStop("standing", "8", grease="Other grease"), "1", "another grease", Level.STOP),
         (

@@ -30,6 +30,7 @@ UNIT = {
     "_kg": "kg",
     "_nm": "N·m",
     "_cm3": "cm³",
+    "_s": "s",
 }
 IN_INCHES = {
     "_mm": (25.4, "in"),

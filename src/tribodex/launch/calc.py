@@ -41,6 +41,7 @@ UNITS = {
     "mpa": "MPa",
     "rpm": "r/min",
     "h": "h",
+    "s": "s",
     "days": "days",
 }
 

@@ -46,6 +46,7 @@ const DIGITS: Record<string, number> = {
   "": 2,
   "mm/m": 1,
   h: 0,
+  s: 0,
   g: 1,
   strokes: 0,
   "cm³": 0,

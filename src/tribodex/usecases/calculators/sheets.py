@@ -243,4 +243,5 @@ _READERS: dict[str, Callable[[str, str, Shown], float]] = {
     "_g": lambda text, name, _: parse_mass_g(text, name),
     "_nm": lambda text, name, _: parse_torque_nm(text, name, 10_000),
     "_cm3": lambda text, name, _: parse_volume_cm3(text, name),
+    "_s": lambda text, name, _: parse_count(text.strip().removesuffix("s"), name),
 }

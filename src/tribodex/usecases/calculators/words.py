@@ -164,9 +164,9 @@ WORDS: dict[str, Asked] = {
     "shaft_c": Asked("Shaft temperature", "20 °C"),
     "ring_c": Asked("Ring temperature", "20 °C"),
     "air_c": Asked("Air beside the ring", "20 °C"),
-    "first_c": Asked("Ring, first reading off the heater", "112 °C"),
+    "first_c": Asked("Ring, first reading", "112 °C"),
     "later_c": Asked("Ring, second reading", "101 °C"),
-    "between_s": Asked("Between the two readings", "90 s"),
+    "between_s": Asked("Time between them", "90 s"),
     "seat_mm": Asked("Seat, measured", "95.020 mm"),
     # line up
     "span_mm": Asked("Between the two bearings", "1850 mm"),

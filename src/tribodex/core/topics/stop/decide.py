@@ -244,8 +244,8 @@ def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> l
             Verdict("short", Level.WATCH, f"{words}: less than it asks for, and no grease shows.")
         )
     elif strokes and plan.way is CareWay.UNTIL_SHOWS and not command.shows:
-        why = f"{words}; whether grease shows at the seal nobody said: until then it is not full."
-        verdicts.append(Verdict("does it show?", Level.WATCH, why))
+        why = f"{words}; grease at the seal is what says that it is full, and nobody said so."
+        verdicts.append(Verdict("not known whether it shows", Level.WATCH, why))
     elif strokes:
         verdicts.append(Verdict("greased", Level.GOOD, f"{words}."))
     return verdicts

@@ -16,6 +16,7 @@ from tests.benches.shaft import REFERENCE
 from tests.benches.shouldered import ShoulderBench
 from tests.core.other_kinds import SETTING, draft, on_and_locked
 from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Group
 from tribodex.core.components.compare_numbers import not_as_listed
 from tribodex.core.components.other_kinds import read_other
 from tribodex.core.components.straight import StraightKind
@@ -241,3 +242,13 @@ def test_another_kind_than_the_plants_list_has_is_said() -> None:
         "NU 2212 C3", "NU2212 C3"
     )
     assert [one.what for one in not_as_listed("7209", "22209 K")] == ["kind"]
+
+
+@pytest.mark.parametrize("number", ["6209 P63", "NU 2212 P63"])
+def test_a_group_that_may_stand_in_what_is_not_read_is_asked(number: str) -> None:
+    with pytest.raises(InvalidInput) as asked:
+        shoulder_plan(REFERENCE, draft(designation=number, closure="open"))
+    field = next(field for field in asked.value.fields if field.name == "group")
+    assert "P63" in field.message and "CN" in field.message
+    plan = shoulder_plan(REFERENCE, draft(designation=number, closure="open", group="C3"))
+    assert plan.bearing.group is Group.C3

@@ -17,6 +17,7 @@ from hypothesis import strategies as st
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
+from tribodex.core.components.other_kinds import read_other
 from tribodex.core.components.shaft import Finish, Shaft
 from tribodex.core.components.straight import Closure, StraightBearing, read_number
 from tribodex.core.errors import InvalidInput
@@ -60,6 +61,40 @@ def test_a_number_says_size_seals_and_group(
 ) -> None:
     found = read_number(text)
     assert (found.code, found.closure, found.group, found.unread) == (code, closure, group, ())
+
+
+@pytest.mark.parametrize(
+    ("text", "group", "unread"),
+    [
+        # In front of a maker's letters it is marked all the same.
+        ("6209-2RS1/C3GJN", Group.C3, ("GJN",)),
+        ("6209/C3HVA", Group.C3, ("HVA",)),
+        ("6209 CNH", Group.CN, ("H",)),
+        ("6209 M", Group.CN, ("M",)),
+        # An accuracy alone, and another one of running out (C08), name no group.
+        ("6209 P6", Group.CN, ("P6",)),
+        ("6209 C08", Group.CN, ("C08",)),
+        # It may stand there: nobody takes it for CN.
+        ("6209 P63", None, ("P63",)),
+        ("6209 C 3", None, ("C", "3")),
+        ("6209 CM", None, ("CM",)),
+        ("6209ZZC3", None, ("ZZC3",)),
+        ("6209 P63 sealed", None, ("P63",)),
+    ],
+)
+def test_a_group_that_may_stand_in_a_suffix_is_not_taken_for_normal(
+    text: str, group: Group | None, unread: tuple[str, ...]
+) -> None:
+    found = read_number(text)
+    assert (found.group, found.unread) == (group, unread)
+    roller = read_other(text.replace("6209", "NU 2212"))
+    assert roller.group is group
+
+
+def test_a_number_with_two_groups_is_no_number() -> None:
+    for read, text in ((read_number, "6209 C3 C4"), (read_other, "NU 2212 C3 C4")):
+        with pytest.raises(InvalidInput, match="two clearance groups"):
+            read(text)
 
 
 def test_what_a_number_does_not_say_is_given_back() -> None:

@@ -73,6 +73,7 @@ def cover_nip(depth_mm: float, spigot_mm: float) -> Result:
             " spigot's face, or another cover."
         )
         verdict = Verdict("does not clamp", Level.STOP, why, code=CoverCode.DOES_NOT_CLAMP)
+    # A cover that just does not clamp lets the fixed bearing walk: near is not enough.
     elif nip < doubt:
         why = (
             "Less than a depth gauge tells. Screws by hand: a feeler must enter between flange and"
@@ -141,6 +142,8 @@ def cover_room(depth_mm: float, spigot_mm: float, growth_mm: float | None) -> Re
                 "practice",
             )
         )
+    # Two bearings that are both held push each other apart as soon as the shaft warms, whatever its
+    # growth was thought to be.
     if room <= 1.4 * DEPTH_MM:
         verdict = Verdict(
             "held by its cover",

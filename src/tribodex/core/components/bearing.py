@@ -232,6 +232,7 @@ def read_designation(text: str) -> Designation:
                 sealed = True
             else:
                 unread.append(token)
+    # Two marks in one number are a slip, or two rings: neither is guessed.
     if len(set(groups)) > 1:
         raise InvalidInput.at(
             "designation",

@@ -10,6 +10,7 @@ import re
 from dataclasses import dataclass
 
 from tribodex.core.components.bearing import Group
+from tribodex.core.components.clearance_mark import group_said, marked
 from tribodex.core.components.straight import StraightKind
 from tribodex.core.errors import InvalidInput
 
@@ -19,8 +20,8 @@ class KindNumber:
     """What a number says. `bore_mm` None where it does not tell; `same_outside`, `same_width`:
     numbers of bearings that share D and B.
 
-    `group` is empty for kinds whose clearance or play is set at the mounting. `remarks`: what else
-    has to be known.
+    `group` is empty for kinds whose clearance or play is set at the mounting, and where it may
+    stand in what is not read. `remarks`: what else has to be known.
     """
 
     kind: StraightKind
@@ -33,7 +34,6 @@ class KindNumber:
     remarks: tuple[str, ...]
 
 
-_GROUPS = {str(group) for group in Group}
 _OLD = "Old numberings use 7xxx and 3xxx for tapered bearings: measure d, D and B, and compare."
 _T = "T is the width of the whole bearing; fit and force go by the inner ring's B."
 # A series, its kind, and the deep groove or spherical roller series that share its D and B by ISO
@@ -96,11 +96,15 @@ def read_other(text: str) -> KindNumber:
             f"“{text.strip()}” has a tapered bore.",
             "plan it as a bearing on a sleeve or taper",
         )
-    group = (
-        next((Group(part) for part in parts if part in _GROUPS), Group.CN)
-        if kind.has_group
-        else None
-    )
+    groups: list[Group] = []
+    unread: list[str] = []
+    for part in parts:
+        if (mark := marked(part)) is not None:
+            groups.append(mark[0])
+            unread += [mark[1]] if mark[1] else []
+        else:
+            unread.append(part)
+    group = group_said(text, groups, unread) if kind.has_group else None
     number = int(code[-2:])
     bore = _SMALL_BORES.get(number, number * 5.0 if 4 <= number <= 96 else None)
     remarks = (
@@ -114,7 +118,7 @@ def read_other(text: str) -> KindNumber:
         same_outside=_like(outside, code),
         same_width=_like(width, code),
         group=group,
-        unread=tuple(part for part in parts if part not in _GROUPS),
+        unread=tuple(unread),
         remarks=remarks,
     )
 

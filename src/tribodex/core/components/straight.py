@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from tribodex.core.components.bearing import BoundaryDimensions, DimensionTable, Group
+from tribodex.core.components.clearance_mark import group_said, marked
 from tribodex.core.errors import InvalidInput
 
 
@@ -136,7 +137,7 @@ class StraightNumber:
 
     code: str
     closure: Closure
-    group: Group
+    group: Group | None
     unread: tuple[str, ...]
 
     @property
@@ -162,8 +163,8 @@ def read_number(text: str) -> StraightNumber:
     Symbols: none.
     Valid: series 60, 62, 63, 64, 160; what a maker adds beyond seals, shields and the clearance
     group is given back unread, and leaves open whether it is closed; the word open, shielded or
-    sealed beside the number settles it.
-    Raises: InvalidInput for a number that is none of them.
+    sealed beside the number settles it. The group is None where it may stand in what is not read.
+    Raises: InvalidInput for a number that is none of them, or that names two groups.
     Source: ISO 15 series; suffixes common practice, no source.
 
     >>> (
@@ -179,6 +180,8 @@ def read_number(text: str) -> StraightNumber:
     ... )
     (False, True, <Closure.SEALED: 'sealed'>)
     """
+    # Only what begins like a number of this kind is read: 22218 is no deep groove ball bearing with
+    # a longer code.
     match = _CODE.match(text.upper())
     if match is None:
         raise InvalidInput.at(
@@ -186,13 +189,16 @@ def read_number(text: str) -> StraightNumber:
             f"“{text.strip()}” is no number of a deep groove ball bearing.",
             "for example 6209 C3, 6312-2RS, or d, D and B by hand",
         )
-    closure, group, unread = Closure.OPEN, Group.CN, []
+    closure = Closure.OPEN
+    groups: list[Group] = []
+    unread: list[str] = []
     said: Closure | None = None
     for part in re.split(r"[\s/,;.-]+", match["rest"]):
         if not part:
             continue
-        if part in {g.value for g in Group}:
-            group = Group(part)
+        if (mark := marked(part)) is not None:
+            groups.append(mark[0])
+            unread += [mark[1]] if mark[1] else []
         elif part.lower() in set(Closure):
             said = Closure(part.lower())
         elif _SEAL.match(part):
@@ -201,9 +207,11 @@ def read_number(text: str) -> StraightNumber:
             closure = Closure.SHIELDED
         else:
             unread.append(part)
+    group = group_said(text, groups, unread)
     # A word beside the number settles what no suffix tells.
     if said is not None and (closure is Closure.OPEN or said is closure):
-        return StraightNumber(match["code"], said, group, ())
+        left = tuple(unread) if group is None else ()
+        return StraightNumber(match["code"], said, group, left)
     return StraightNumber(match["code"], closure, group, tuple(unread))
 
 

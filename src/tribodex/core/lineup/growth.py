@@ -142,6 +142,7 @@ def growth_range(
         )
         for case, mm in found
     )
+    # Standstill as it was mounted is a state as well: the room has to do there too.
     every = [0.0, *(mm for _, mm in found)]
     spread = max(
         (growth_spread_mm(span_mm, shaft, base, mount_c, case) for case in cases), default=0.0

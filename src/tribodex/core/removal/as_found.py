@@ -97,6 +97,7 @@ def judge_gaps(found: AsFound) -> Verdict | None:
     )
     if found.holds:
         return Verdict("held", Level.GOOD, f"{both}: it held the shaft.")
+    # Room on one side alone was no room: it stood where the growth had pushed it.
     if min(found.toward_mm, found.away_mm) <= HARD_MM:
         side = (
             "towards the other bearing"
@@ -147,6 +148,7 @@ def judge_mounted(um: float, mounted: Mounted | None, step_um: float = 10.0) -> 
             " or a warm ring when it was read."
         )
         return Verdict("over-tightened", Level.WATCH, why)
+    # Wear opens the clearance too: more than new is no proof of a loose fit.
     if um > mounted.most_um + step_um:
         why = (
             f"{um_text(um)} as found, a new one has at most {um_text(mounted.most_um)} when"

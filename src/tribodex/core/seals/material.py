@@ -308,6 +308,8 @@ def _judge_lead_in(shaft_mm: float, chamfer_mm: float, angle_deg: float | None) 
             " both again."
         )
         return Verdict("no lead-in", Level.STOP, why, code=SealCode.NO_LEAD_IN)
+    # The chamfer has to have spread the lip before it meets the full shaft, or it folds over the
+    # edge.
     if taken < least:
         why = (
             f"{number(taken)} mm on the diameter, {number(least)} mm are asked for this shaft: the"

@@ -158,6 +158,7 @@ def _must_tell(apart_s: float, first_c: float, second_c: float, air_c: float) ->
             f"{second_c:g} °C is not below the first reading of {first_c:g} °C: nothing cools.",
             f"below {first_c:g} °C, read later, the heater off",
         )
+    # So near to the air its fall is no more than what a probe errs.
     if second_c - air_c <= PROBE_K:
         raise InvalidInput.at(
             "later_c",
@@ -169,6 +170,7 @@ def _must_tell(apart_s: float, first_c: float, second_c: float, air_c: float) ->
 def _judge_wait(
     go_c: float, ring_c: float, interference_um: float, time_s: float, shorter_s: float
 ) -> Verdict:
+    # With play on its seat nothing grips, however long it waits.
     if interference_um <= 0:
         return Verdict(
             "slides on cold", Level.GOOD, "It has play on its seat: nothing grips as it cools."

@@ -215,6 +215,7 @@ def judge_screw(torque: ScrewTorque, set_nm: float, use: ScrewUse = SET_SCREW) -
             f"{number(set_nm)} N·m, where {torque.words} is asked: {use.too_loose}",
             code=ScrewCode.TOO_LOOSE,
         )
+    # Between two practices one of them is not met, and nothing here tells which one is right.
     if not any(
         band.low * (1 - share) <= set_nm <= band.high * (1 + share) for band in torque.bands
     ):

@@ -92,6 +92,7 @@ def read_warmth(text: str, field: str) -> tuple[float | None, float | None]:
     side = _SIDE.match(text)
     if side is not None:
         at = _sensible(parse_temperature_c(side[2], field), field)
+        # A crayon tells one side of its mark, and nothing of the other.
         return (None, at) if side[1] == "<" else (at, None)
     between = _BETWEEN.match(text)
     if between is not None:

@@ -4,6 +4,8 @@ arrangement and the maker's setting.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from tribodex.core.bands_as_typed import ends_of, read_band_um
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
@@ -90,8 +92,8 @@ def other_bearing(
     sizes = sizes_by_hand(errors, draft, _known(reference, found) if found is not None else {})
     if len(sizes) < 3 or not can_be(errors, draft, sizes):
         return None
-    by_number = None if found is None else found.group or Group.CN
-    group = group_of(errors, draft, kind, by_number)
+    by_number = found.group if found is not None else None
+    group = group_of(errors, draft, kind, by_number, found.unread if found is not None else ())
     sealed_unknown = found is not None and bool(found.unread) and not draft.closure.strip()
     if sealed_unknown and found is not None:
         errors.add(
@@ -124,19 +126,24 @@ def other_bearing(
 
 
 def group_of(
-    errors: Collector, draft: ShoulderDraft, kind: StraightKind, by_number: Group | None
+    errors: Collector,
+    draft: ShoulderDraft,
+    kind: StraightKind,
+    by_number: Group | None,
+    unread: Sequence[str] = (),
 ) -> Group | None:
-    """The clearance group as chosen, else by its number; sizes alone name none, and it is asked
-    where its kind has one.
+    """The clearance group as chosen, else by its number; sizes alone name none, nor does a suffix
+    that is not read and may hold one: it is asked where its kind has one.
     """
     default = by_number if by_number is not None or kind.has_group else Group.CN
+    why = f"“{', '.join(unread)}” is not read here, and may name it. " if unread else ""
     return errors.choice(
         Group,
         draft.group,
         "group",
         default,
-        question="Which clearance group? As marked on the ring; no mark means CN. Look, do not"
-        " guess.",
+        question=f"{why}Which clearance group? As marked on the ring; no mark means CN. Look, do"
+        " not guess.",
     )
 
 

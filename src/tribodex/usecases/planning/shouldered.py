@@ -190,7 +190,8 @@ def _bearing(
         return None
     if not can_be(errors, draft, sizes):
         return None
-    group = group_of(errors, draft, kind, found.group if found is not None else None)
+    by_number = found.group if found is not None else None
+    group = group_of(errors, draft, kind, by_number, found.unread if found is not None else ())
     # Whether grease is sealed in decides how warm it may get: it is read from the number or asked,
     # never assumed.
     known = found.closure if found is not None and found.closure_known else None
@@ -214,11 +215,7 @@ def _bearing(
     if group is None or closure is None:
         return None
     text = draft.designation.strip()
-    label = (
-        text
-        if not text or draft.group.strip() in ("", found.group if found is not None else "")
-        else f"{text}, {group}"
-    )
+    label = text if not text or draft.group.strip() in ("", by_number) else f"{text}, {group}"
     return StraightBearing(
         bore_mm=sizes["bore"],
         outside_mm=sizes["outside"],

@@ -144,6 +144,7 @@ def judge(_: Desk, state: Driven, now: Any) -> Fact:
 def _turned(state: Driven, plan: AdapterPlan, command: cmd.TurnUnitNut) -> ev.UnitNutTurned:
     if state.zero is None:
         raise Refused("First run the nut up, and mark it: the turns count from there.")
+    # Turns that are counted from a wrong zero end at a wrong place, every one of them.
     if state.zero.verdict.level is Level.STOP:
         raise Refused(f"{state.zero.verdict.reason}")
     if state.fitted is not None and state.fitted_right:
@@ -191,6 +192,7 @@ def _fitted(desk: Desk, state: Driven, plan: AdapterPlan, command: cmd.FitPlate)
     if state.fitted is not None and state.fitted_right and not desk.correcting:
         raise Refused("The lock plate is on already.")
     turn = parse_degrees(command.turn, "turn") if command.turn.strip() not in ("0", "0°") else 0.0
+    # The next hole is nearer than a quarter turn on every nut: more is a turn of its own.
     if turn > 90:
         raise InvalidInput.at(
             "turn",

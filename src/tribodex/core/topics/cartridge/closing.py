@@ -80,6 +80,7 @@ def _may_be_tried(
         raise Refused(f"No cover is planned at the {command.side} bearing.")
     if ENTRY not in there:
         raise Refused("First the shaft in its housing.")
+    # The depth is measured to a ring that lies where it will run, not where it lay on the bench.
     if isinstance(command, cmd.MeasureCover) and part_id("bearing", command.side) not in there:
         raise Refused(f"First the {command.side} bearing, against its shoulder.")
 
@@ -128,6 +129,8 @@ def _pair(plan: ev.CartridgePlan, command: cmd.TightenPair) -> ev.PairTightened:
     by, reason = decided(command.decided_by, command.reason)
     asked = pair_torque(plan)
     hand, turning = plan.nut(command.end)
+    # A nut that tightens as the shaft turns goes on by itself and takes the clearance; one that
+    # loosens is lost. Its hand comes first.
     verdicts = [judge_hand(hand, turning)] if hand is not None else []
     if asked is not None:
         verdicts.append(

@@ -68,6 +68,7 @@ def decide(desk: Desk, state: Cartridge, command: Any) -> Sequence[Fact]:
     plan = state.plan
     if plan is None:
         raise Refused("This job has no cartridge.")
+    # An entry that is said again is not asked what was in the way then: it was done.
     if not desk.correcting and (part := part_for(plan, command)) is not None:
         _may_go_in(desk, state, plan, part)
     match command:

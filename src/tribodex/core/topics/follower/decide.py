@@ -112,6 +112,7 @@ def _set(state: Follower) -> None:
 
 def _fitted(plan: ev.FollowerPlan, command: cmd.FitStud) -> ev.StudFitted:
     size = plan.size.bore_mm
+    # Further away than this it is another stud, or another unit, and no fit of this one.
     sensible = ((size - FAR_MM) * 1000, (size + FAR_MM) * 1000)
     stud, hole = (
         read_length(said, name, LengthUnit.MM, sensible, command.shown).mm
@@ -128,6 +129,8 @@ def _fitted(plan: ev.FollowerPlan, command: cmd.FitStud) -> ev.StudFitted:
 def _clamped(plan: ev.FollowerPlan, command: cmd.ClampStud) -> ev.StudClamped:
     if plan.clamp is None:
         raise Refused("No clamp torque is planned.")
+    # Torque is friction for the greatest part: without the thread it tells nothing of how the stud
+    # is pulled.
     if command.thread == "not known":
         raise InvalidInput.at(
             "thread",

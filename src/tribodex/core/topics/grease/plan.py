@@ -166,6 +166,7 @@ def planned(
     gun = same_gun(read_gun(command.gun, command.stroke), shelf)
     packs, free = _into_bearing(command, fitted, pace)
     housing, others, share, by, sizes = _into_housing(command, fitted, pace, packs)
+    # Four is how a plummer block is filled; how much goes in does not hang on it.
     corners = parse_whole(command.corners, "corners") if command.corners.strip() else 4
     if corners not in CORNERS:
         raise InvalidInput.at("corners", f"A housing with {corners} corners?", "1 to 8")
@@ -245,6 +246,7 @@ def _into_bearing(
             ),
             (),
         )
+    # The space inside is what rings and rollers leave of the outline: only their mass tells it.
     if not command.mass.strip():
         rule = bearing_fill(0.0, pace)
         note = f"{rule.note} Its grams need the bare bearing's mass."

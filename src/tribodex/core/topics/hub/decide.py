@@ -216,6 +216,7 @@ def judge_warmth(plan: HubPlan, hub_c: float) -> Verdict:
 
 def _in(desk: Desk, state: Hub, command: cmd.PushIn) -> ev.PushedIn:
     _on_the_way(state)
+    # A fit that is wrong is not put right by going in: it is looked at before.
     if (wrong := wrong_fit(desk, state)) is not None:
         raise Refused(f"It is {wrong.word}. {wrong.reason}")
     if warm_way(state):
@@ -227,6 +228,7 @@ def _in(desk: Desk, state: Hub, command: cmd.PushIn) -> ev.PushedIn:
         # Typed from paper there is no clock to ask: the person who was there knew it.
         if desk.moment is not None and (desk.moment - last[0]).total_seconds() > READ_S:
             raise Refused("It was read minutes ago, and has cooled: read it again.")
+        # It cools on the way in: where it grips half-way it goes neither on nor back without force.
         if last[1].hub_c < need:
             raise Refused(
                 f"{last[1].hub_c:.0f} °C read last, {need:.0f} °C is needed at least: it would grip"

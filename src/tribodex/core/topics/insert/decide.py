@@ -123,6 +123,7 @@ def _entered(state: Insert, command: cmd.EnterInsert) -> ev.InsertEntered:
         raise Refused(
             f"Which side the groove must face is {side.verdict.word}. {side.verdict.reason}"
         )
+    # One of the two was not looked at; with a pin in no slot the ring turns in its housing.
     if command.pin is Pin.IN_SLOT and not state.bore.pin_slot:
         raise Refused("The housing was said to have no slot for a pin. Look again, and say so.")
     return ev.InsertEntered(
@@ -148,6 +149,7 @@ def _centred(state: Insert, plan: ev.InsertPlan, command: cmd.CentreInsert) -> e
     circle = read_length(command.circle, "circle", LengthUnit.MM, widest, command.shown).mm
     verdict = squareness(first, second, circle).verdict
     assert verdict is not None  # every tilt is judged
+    # An insert that cannot swivel carries every bend of its shaft on the rims of its raceways.
     if not command.swivels:
         why = (
             "It must swivel by hand: dirt or paint in the housing's bore, or a housing that pinches"

@@ -84,6 +84,7 @@ def planned(
     verdicts: list[Verdict] = []
     verdicts += _of_lip(command, material, shaft, figures)
     verdicts += _lead_in(command, shaft, last, figures)
+    # A small ring is stiff enough to go in straight under a plate; by the clock it would be bent.
     if shaft < LARGE_MM:
         verdicts.append(
             Verdict(
@@ -106,6 +107,7 @@ def planned(
             "Does it go in upright, or lying flat? Upright it wants helpers.",
             "yes or no",
         )
+    # Upright, a large ring sags under its own weight and folds its lip.
     helpers, apart = (
         shaft > HELPERS_MM or (command.upright == "yes" and shaft >= LARGE_MM),
         shaft > SPRING_APART_MM,
@@ -295,6 +297,7 @@ def _warm(command: cmd.PlanLargeSeal, material: str) -> Result | None:
     store = parse_temperature_c(command.store, "store")
     room = parse_temperature_c(command.room, "room") if command.room.strip() else USUAL_ROOM_C
     box = read_length(command.box, "box", LengthUnit.MM, BOX_UM, command.shown).mm
+    # FKM is stiff long before it freezes; in a room that is colder itself nobody waits for more.
     to = min(ROOM_C, room - 2) if material == "FKM" else RIGHT_THROUGH_C
     return warm_up(box, store, room, lid_open=True, to_c=to)
 
@@ -330,4 +333,5 @@ def _moment(typed: str) -> datetime:
         ) from None
     if not 2000 < found.year < 2200:
         raise InvalidInput.at("starts_at", f"The year {found.year}?", "2026-12-01T06:00")
+    # A device sends its own zone; a moment without one is read by the clock of the log.
     return found if found.tzinfo is not None else found.replace(tzinfo=UTC)

@@ -66,6 +66,7 @@ def decide(desk: Desk, state: ShaftState, command: Any) -> Sequence[Fact]:
             return [_running(command)]
         case cmd.SetOffset():
             mm = _mm(command.offset, "offset", (0, 50_000), command.shown)
+            # Where one bearing floats nobody has to name it.
             floating = floating_places(desk)
             if len(floating) > 1 and command.place not in floating:
                 names = ", ".join(desk.job.place(place).name for place in floating)
@@ -172,6 +173,7 @@ def _marked(desk: Desk, state: ShaftState, command: cmd.SayMark) -> ev.ShaftPlan
         ),
         default=50.0,
     )
+    # Drawn a little beyond its last bearing: nobody is asked how long the whole shaft is.
     length = max(before.length_mm, bearings[-1].at_mm + 1.5 * width)
     name = desk.job.place(command.place).name
     return replace(
@@ -239,10 +241,12 @@ def _running(command: cmd.SayRunning) -> ev.RunningSaid:
         parse_temperature_c(command.running_base, "running_base"),
     )
     cases = [Case("running", shaft, base)]
+    # The shaft warms before its base does: that is when it grows most against it.
     if command.start_shaft.strip():
         cases.append(
             Case("at the start", parse_temperature_c(command.start_shaft, "start_shaft"), mount)
         )
+    # In the cold it shrinks the other way, and the room on that side may not be enough.
     if command.cold.strip():
         cold = parse_temperature_c(command.cold, "cold")
         cases.append(Case("cold standstill", cold, cold))

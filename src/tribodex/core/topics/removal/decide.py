@@ -61,6 +61,8 @@ def decide(desk: Desk, state: Removal, command: Any) -> Sequence[Fact]:
     match command:
         case SayTight():
             fitted = desk.fitted(desk.at)
+            # A taper lets go with a bang and needs a stop; a straight seat is pulled all the way.
+            # Taken for the other, either hurts somebody.
             if fitted is not None and not fitted.seat_known:
                 why = (
                     "What does the bearing sit on? A taper is released, a straight seat is pulled"
@@ -141,6 +143,7 @@ def _chosen(desk: Desk, state: Removal, command: ChooseWay) -> WayChosen:
 
 
 def _puller(desk: Desk, state: Removal, command: FitPuller) -> PullerFitted:
+    # What is judged here is the force of one puller: another way asks other things.
     if state.way is None or state.way.way is not WayOff.PULLER:
         raise Refused("No puller is chosen here.")
     reach, depth, opens = (

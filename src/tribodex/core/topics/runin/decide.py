@@ -49,6 +49,7 @@ def decide(desk: Desk, state: RunIn, command: Any) -> Sequence[Fact]:
         case cmd.BumpDirection():
             return [_bumped(command.right)]
         case cmd.StartRun():
+            # Turned the wrong way, a collar or a nut may come loose in the first second.
             if state.bumped is None or not state.bumped.right:
                 raise Refused("First a bump: does it turn the right way?")
             if state.running and not desk.correcting:
@@ -231,6 +232,7 @@ def _concluded(desk: Desk, state: RunIn, command: cmd.ConcludeRun) -> ev.RunConc
     run = state.run
     if run is None:
         raise Refused("It was not started yet.")
+    # A bearing that nobody touched is not well because the other one is.
     unread = [place.name for place in desk.job.places if not run.read.get(place.id)]
     if unread:
         raise Refused(f"Not read yet: {', '.join(unread)}.")

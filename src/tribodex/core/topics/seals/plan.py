@@ -104,6 +104,7 @@ def planned(desk: Desk, command: cmd.PlanSeals) -> ev.SealPlan:
         )
         figures.append(lead)
         verdicts += [lead.verdict] if lead.verdict is not None else []
+    # Its gaps hang on how far the shaft moves here; a lip or felt bears that movement.
     labyrinth = command.seal is SealKind.LABYRINTH
     moves, screw = (_moves(command), _screw(desk, command)) if labyrinth else (None, None)
     if labyrinth:
@@ -196,6 +197,7 @@ def _way_on(desk: Desk, command: cmd.PlanSeals) -> Verdict | None:
     """How the inboard ring comes onto a shaft whose bearing stays where it is; None where nothing
     is in its way.
     """
+    # What goes round the shaft, or on from its free end, has nothing in its way.
     if command.sides == "outboard" or command.seal.goes_round or not bearing_stays(desk):
         return None
     if not command.inner:

@@ -89,6 +89,8 @@ def decide(desk: Desk, state: Stock, command: Any) -> Sequence[Fact]:
                 text(command.joint, "joint", "for example “base bolts, drive end”"),
                 command.wrench.strip(),
             )
+            # A torque without a wrench that was set is a feeling, and tightness by feel has its own
+            # word.
             if command.tightness is Tightness.AT_TORQUE and not wrench:
                 raise InvalidInput.at(
                     "wrench", "At torque: with which wrench?", "the wrench and its setting"
@@ -156,6 +158,7 @@ def _numbers(desk: Desk, command: ReadNumbers) -> NumbersRead:
         shaft.mm if shaft is not None else None,
         shaft.written if shaft is not None else "",
     )
+    # Numbers name candidates. What nothing speaks against is still not measured, and is never good.
     decoded = decode(said, desk.book(PartBooks))
     fine = Verdict(
         "nothing contradicts",
@@ -182,6 +185,8 @@ def _compared(desk: Desk, state: Stock, command: ComparePosition) -> PositionCom
     by, reason = command.decided_by.strip(), command.reason.strip()
     planned = fitted.bearing.label
     differs = not_as_listed(before.listed, planned)
+    # Another bearing than the list has may be a mended mistake or a new one: only somebody who was
+    # there can tell.
     if differs and not (by and reason):
         still = "; ".join(f"{d.what}: {d.specified} listed, {d.found} planned" for d in differs)
         raise InvalidInput.at(

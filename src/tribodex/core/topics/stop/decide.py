@@ -94,6 +94,7 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
         raise InvalidInput.at(
             "strokes", "How many strokes did it get?", "0 where it got none, and why"
         )
+    # A hand beside a turning shaft: how it stood is asked wherever grease was pressed in.
     if (strokes or into_seals) and not command.standing:
         raise InvalidInput.at(
             "standing",
@@ -111,6 +112,7 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
             "No grease although it is due: why?",
             "in a few words; or skip the stop with the reason",
         )
+    # An open hole takes in dirt with the first turn, and nobody comes by before the next round.
     if plan.plug and strokes and not command.plug_back:
         raise InvalidInput.at(
             "plug_back", "Its hole is closed by a plug: fitting out, plug back?", "yes, or no"
@@ -206,6 +208,7 @@ def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> l
     if strokes is None or plan.strokes is None:
         return verdicts
     words = f"{strokes} of {plan.strokes} strokes"
+    # Tight seals have no way out for what is too much: one stroke over is already too many.
     if plan.way in (CareWay.SEALED_INSERT, CareWay.COUNTED) and strokes > plan.strokes:
         verdicts.append(
             Verdict(
@@ -229,6 +232,7 @@ def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> l
                 code=StopCode.DOES_NOT_COME_OUT,
             )
         )
+    # Where few are asked one more is a slip of counting; half as much again is not.
     elif strokes > max(OVER * plan.strokes, plan.strokes + 1):
         why = (
             f"{words}: too much churns and heats. Let it out at the drain, watch its temperature,"
@@ -274,6 +278,7 @@ def _of_seals(plan: ev.StopPlan, strokes: int, command: cmd.DoStop) -> list[Verd
             )
         ]
     if command.seal_shows == "yes":
+        # A labyrinth holds what it holds: what it took beyond twice that went somewhere else.
         if plan.seal_strokes is not None and strokes > PRESS_SHARE * plan.seal_strokes:
             return [
                 Verdict(

@@ -74,6 +74,7 @@ def decide(desk: Desk, state: Unit, command: Any) -> Sequence[Fact]:
                 raise Refused("First slide it on, by hand.")
             return [_found(desk, plan, command)]
         case cmd.LineUpUnit():
+            # A unit that is lined up and then found to be held twice is lined up again.
             if not floats_right(desk, state):
                 raise Refused("First: does it hold or float as it should?")
             return [_lined(plan, command)]
@@ -90,6 +91,8 @@ def _fastened(desk: Desk, state: Unit, command: Any, plan: UnitPlan) -> Sequence
                     "First its halves, screwed together round the shaft: the housing closes over"
                     " them."
                 )
+            # Bolts draw it down as it stands: afterwards the same offset is no longer seen under
+            # the straightedge.
             if not state.lined_right:
                 raise Refused("First line it up; what is bolted askew stays askew.")
             return [_bolted(plan, command)]
@@ -142,6 +145,8 @@ def _slid(plan: UnitPlan, command: cmd.SlideOn) -> ev.SlidOn:
         "Never a hammer on ring or seal: off again. Burr, rust, a screw that stands in the bore, or"
         " a shaft over size: dress and measure."
     )
+    # Its sleeve closes on the way as the nut drags on it: what opens it again is said before the
+    # shaft is filed.
     if plan.lock is UnitLock.ADAPTER:
         why = (
             "Never a hammer on ring or seal. Lock plate off, nut back one to two turns more, so"

@@ -499,6 +499,26 @@ def test_one_reading_counts_and_the_widest_ones_until_there_are_enough() -> None
     assert _now(bench)["interference"].value_to == pytest.approx(22.8, abs=0.2)
 
 
+def test_the_warmth_of_the_shaft_alone_gives_no_fit_with_a_ring_that_was_measured() -> None:
+    bench = ShoulderBench()
+    for what, mm in (("shaft", "45.012 mm"), ("bore", "44.994 mm")):
+        for at in range(4):
+            bench.at_one(seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), mm, what))  # type: ignore[arg-type]
+    # Nobody said a word of warmth: they lay together, and the note says so.
+    assert _now(bench)["interference"].note.startswith("Measured on seat and ring")
+    bench.at_one(seat.SayWarmth("34 °C"))
+    prepared = {one.id: one for one in PREPARE.figures(bench.desk("1"), bench.job.of(PREPARE, "1"))}
+    fit = prepared["real_fit"]
+    assert fit.value is None and "34 °C" in fit.note
+    # The seat at 20 °C against every ring that may be there.
+    told = _now(bench)["interference"]
+    assert told.note == "The seat as measured; the ring still by its limits."
+    assert (told.value or 0) < 12
+    # Equally warm: 18 µm, less what two micrometers tell.
+    bench.at_one(seat.SayWarmth("34 °C", "34 °C"))
+    assert _now(bench)["interference"].value == pytest.approx(18 - 5.6, abs=0.05)
+
+
 @given(st.lists(st.integers(-14, 30), min_size=4, max_size=4), st.integers(-12, 0))
 @settings(max_examples=40, deadline=None)
 def test_with_the_other_part_measured_too_it_is_inside_what_was_said_before(

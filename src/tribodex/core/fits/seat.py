@@ -387,6 +387,9 @@ def seat_result(spec: SeatSpec, form: SeatForm, shaft_c: float | None = None) ->
     )
 
 
+REAL_FIT, REAL_FIT_WORDS = "real_fit", "Fit of this ring on this seat"
+
+
 def real_fit(seat_mm: float, bore_mm: float, shaft_c: float | None, ring_c: float | None) -> Result:
     """The fit of this ring on this seat: interference above zero, clearance below.
 
@@ -449,8 +452,8 @@ def real_fit(seat_mm: float, bore_mm: float, shaft_c: float | None, ring_c: floa
     )
     note = "" if shaft_c is not None else "Seat and ring taken to be equally warm."
     return Result(
-        "real_fit",
-        "Fit of this ring on this seat",
+        REAL_FIT,
+        REAL_FIT_WORDS,
         fit,
         "µm",
         uncertainty=1.4 * MICROMETER_UM,

@@ -10,6 +10,8 @@ from tribodex.core.errors import InvalidInput, NotFound, Refused
 from tribodex.core.fits.ring_bore import judge_ring_bore
 from tribodex.core.fits.seat import (
     DIRECTIONS,
+    REAL_FIT,
+    REAL_FIT_WORDS,
     SECTIONS,
     SeatKind,
     Spot,
@@ -192,7 +194,9 @@ def ring_of(state: Prepared) -> Verdict | None:
 
 
 def fit_of(state: Prepared) -> Result | None:
-    """The real fit, where seat and bore were both measured; None otherwise."""
+    """The real fit, where seat and bore were both measured; None otherwise. Without a figure where
+    the warmth of one of them alone is known.
+    """
     form, bore, planned = state.form, state.bore, state.planned
     if (
         form is None
@@ -201,7 +205,14 @@ def fit_of(state: Prepared) -> Result | None:
         or planned.spec.kind is not SeatKind.CYLINDRICAL
     ):
         return None
-    warmth = state.warmth if state.warmth is not None and state.warmth.ring_c is not None else None
+    warmth = state.warmth
+    if warmth is not None and warmth.ring_c is None:
+        # A shaft that was warm when it was measured reads tight on a ring of any other warmth.
+        note = (
+            f"The shaft was at {warmth.shaft_c:g} °C; how warm the ring was nobody said. Ten"
+            " degrees between them hide more than the fit."
+        )
+        return Result(REAL_FIT, REAL_FIT_WORDS, None, "µm", note=note)
     return real_fit(
         form.mean_mm,
         bore.mean_mm,

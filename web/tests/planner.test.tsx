@@ -3,7 +3,7 @@
  * nothing typed is lost.
  */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { screen, waitFor, within } from "@testing-library/react";
+import { cleanup, screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { FollowerPage, PlanPage, ShoulderPage, UnitPage } from "../src/features/planner";
 import { FOLLOWER, SHOULDER, emptyOf, optionsOf } from "../src/features/planner/small-plans";
@@ -43,6 +43,8 @@ const PLANT = {
     },
   ],
 };
+/** Last plans that are slow, by where they are asked for. */
+const LAST: Record<string, Promise<Response>> = {};
 const PAGES = {
   taper: <PlanPage />,
   shoulder: <ShoulderPage />,
@@ -69,6 +71,7 @@ function page(name: keyof typeof PAGES, answer: (asked: Asked) => Response, at =
     vi.fn(async (path: string, init: RequestInit = {}) => {
       if (path === "/api/plant") return ours(PLANT);
       if (path === "/api/half-plans") return ours([]);
+      if (path in LAST) return (await LAST[path])?.clone();
       if (path.endsWith("/last-plan") || path.includes("/compared")) return ours(null);
       const body = init.body ? (JSON.parse(String(init.body)) as Record<string, unknown>) : {};
       const one = { path, method: init.method ?? "GET", body };
@@ -219,6 +222,41 @@ describe("a plan", () => {
         { position_id: "", name: "tail end" },
       ],
     });
+  });
+
+  it("offers the last plan of the bearing that is chosen, never of the one before", async () => {
+    let answer = (_: Response) => undefined as void;
+    const at = "/api/positions/any/last-plan";
+    LAST[at] = new Promise<Response>((done) => (answer = done));
+    page("taper", () => problem());
+    await choose("Machine and position", "Gate: Not looked at");
+    await choose("Machine and position", "Not in the plant yet");
+    const given = { designation: "22216 EK/C3" };
+    answer(ours({ number: 7, opened_at: "2026-11-30T08:00:00Z", given }));
+    await new Promise((done) => setTimeout(done, 300));
+    expect(screen.queryByText(/Planned last/)).toBeNull();
+    await choose("Machine and position", "Gate: Not looked at");
+    expect(await screen.findByText(/Planned last/)).toBeTruthy();
+    delete LAST[at];
+  });
+
+  it("that is refused after somebody went on leaves the next page alone", async () => {
+    let refuse = (_: Response) => undefined as void;
+    const waits = new Promise<Response>((done) => (refuse = done));
+    page("unit", (one) => (one.path === "/api/jobs" ? waits : problem()) as Response);
+    await choose("Machine and position", "Gate: Drive end, fixed");
+    await hand().click(button(/Open the job/));
+    cleanup();
+    const next = document.createElement("form");
+    next.dataset["plan"] = "";
+    next.innerHTML = '<input aria-invalid="true"><input id="mine">';
+    document.body.append(next);
+    const mine = next.querySelector<HTMLInputElement>("#mine");
+    mine?.focus();
+    refuse(problem(wrong("bore")));
+    await new Promise((done) => setTimeout(done, 100));
+    expect(document.activeElement).toBe(mine);
+    next.remove();
   });
 
   it("is kept half done, and gone on with from there", async () => {

@@ -1,6 +1,6 @@
 /** The pages by their address, each downloaded when it is first asked for. */
 import { lazy, useState, type ComponentType } from "react";
-import { matchPath } from "react-router";
+import { matchPath, useParams } from "react-router";
 
 interface Page {
   path: string;
@@ -16,7 +16,8 @@ function page(path: string, load: () => Promise<ComponentType>): Page {
   function Chosen() {
     // Chosen once: another component later would begin anew and lose what was typed.
     const [Shown] = useState(() => here ?? Later);
-    return <Shown />;
+    // Another job, round or table is another page: nothing of the one before stays on it.
+    return <Shown key={Object.values(useParams()).join("/")} />;
   }
   return { path, Page: Chosen, fetch };
 }

@@ -3,17 +3,10 @@
  * planned from one.
  */
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import {
-  AwayError,
-  ProblemError,
-  getChoices,
-  workOut,
-  type Variants,
-  type VariantDraft,
-} from "../../api";
-import { Button, useSettings } from "../../ui";
+import { ProblemError, getChoices, workOut, type Variants, type VariantDraft } from "../../api";
+import { Button, Earlier, NoAnswer, useSettings, useWorkedOut } from "../../ui";
 import { Compared } from "./compared";
 import { Brief } from "./brief";
 import { fieldsOf, follow } from "./fields";
@@ -22,7 +15,6 @@ import { VariantForm } from "./variant-form";
 
 const KEY = "tribodex.calculator";
 const MOST = 3;
-const WAIT_MS = 350;
 const FIRST: VariantDraft = { plan: {}, initial: "", inner_over_outer: "", squeeze: "" };
 
 function kept(): VariantDraft[] {
@@ -41,7 +33,8 @@ export function CalculatorPage() {
   const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
   const navigate = useNavigate();
   const { units } = useSettings();
-  const { compared, away } = useWorkedOut(variants);
+  const begun = variants.some(({ plan }) => plan?.designation || plan?.bore);
+  const { answer: compared, earlier, away } = useWorkedOut(variants, begun, workOut);
   useEffect(() => localStorage.setItem(KEY, JSON.stringify(variants)), [variants]);
   const fields = fieldsOf(choices.data);
   const change = (at: number, to: VariantDraft) =>
@@ -74,12 +67,7 @@ export function CalculatorPage() {
           </Button>
         </div>
       </div>
-      {away ? (
-        <p role="alert" className="border-2 border-care px-3 py-2">
-          <b className="text-care">△ No answer from the server.</b> What you typed stays here and is
-          worked out when the network is back.
-        </p>
-      ) : null}
+      {away ? <NoAnswer /> : null}
       <div className="grid items-start gap-4 lg:grid-cols-[24rem_minmax(0,1fr)]">
         <div className="space-y-4">
           {variants.map((variant, at) => (
@@ -106,12 +94,14 @@ export function CalculatorPage() {
         </div>
         {compared ? (
           <>
-            <Brief compared={compared} units={units} />
+            {earlier ? null : <Brief compared={compared} units={units} />}
             <div className="min-w-0 space-y-4 lg:sticky lg:top-2 lg:max-h-[calc(100vh-1rem)] lg:overflow-y-auto">
-              <Compared compared={compared} units={units} />
+              <Earlier earlier={earlier}>
+                <Compared compared={compared} units={units} />
+              </Earlier>
             </div>
           </>
-        ) : (
+        ) : away ? null : (
           <p className="sheet p-4 text-soft">
             Give the number on the ring: what follows from it stands here while you type.
           </p>
@@ -126,29 +116,4 @@ function problemOf(compared: Variants | null, at: number): ProblemError | null {
   return variant && !variant.sheet
     ? new ProblemError(422, "", variant.problem, variant.fields)
     : null;
-}
-
-/** Every variant worked out while typing; the last answer stays visible. */
-function useWorkedOut(variants: VariantDraft[]): { compared: Variants | null; away: boolean } {
-  const [compared, setCompared] = useState<Variants | null>(null);
-  const [away, setAway] = useState(false);
-  const asked = useRef(0);
-  useEffect(() => {
-    if (!variants.some((variant) => variant.plan?.designation || variant.plan?.bore)) return;
-    const mine = ++asked.current;
-    const timer = window.setTimeout(() => {
-      workOut(variants).then(
-        (found) => {
-          if (mine !== asked.current) return;
-          setCompared(found);
-          setAway(false);
-        },
-        (error: unknown) => {
-          if (mine === asked.current) setAway(error instanceof AwayError);
-        },
-      );
-    }, WAIT_MS);
-    return () => window.clearTimeout(timer);
-  }, [variants]);
-  return { compared, away };
 }

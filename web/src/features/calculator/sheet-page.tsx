@@ -2,15 +2,14 @@
  * One calculator of the calculator: what it asks on the left, what follows from it beside it while
  * typing.
  */
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { useParams } from "react-router";
-import { AwayError, ProblemError, workSheet, type SheetAnswer, type SheetHead } from "../../api";
-import { Button, useSettings } from "../../ui";
+import { workSheet, type SheetHead } from "../../api";
+import { Button, Earlier, NoAnswer, useSettings, useWorkedOut } from "../../ui";
 import { SheetChoice, useSheets } from "./sheet-choice";
 import { SheetForm } from "./sheet-form";
 import { SheetFound } from "./sheet-found";
 
-const WAIT_MS = 300;
 const KEY = "tribodex.sheet.";
 
 type Given = Record<string, string>;
@@ -49,11 +48,11 @@ function Worked({ sheet }: { sheet: SheetHead }) {
   const [given, setGiven] = useState(() => kept(sheet.id));
   useEffect(() => localStorage.setItem(KEY + sheet.id, JSON.stringify(given)), [sheet.id, given]);
   const missing = sheet.entries.filter((entry) => entry.needed && !given[entry.name]?.trim());
-  const { answer, problem, away } = useAnswer(
-    sheet.id,
-    given,
-    units === "mm" ? "mm" : "in",
+  const shown: "mm" | "in" = units === "mm" ? "mm" : "in";
+  const { answer, earlier, problem, away } = useWorkedOut(
+    { only: Object.fromEntries(Object.entries(given).filter(([, text]) => text.trim())), shown },
     missing.length === 0,
+    (typed) => workSheet(sheet.id, typed.only, typed.shown),
   );
   return (
     <div className="grid items-start gap-4 lg:grid-cols-[24rem_minmax(0,1fr)]">
@@ -73,17 +72,15 @@ function Worked({ sheet }: { sheet: SheetHead }) {
         aria-label="Answer"
         aria-live="polite"
       >
-        {away ? (
-          <p role="alert" className="pb-2">
-            <b className="text-care">△ No answer from the server.</b> What you typed stays here.
-          </p>
-        ) : null}
+        {away ? <NoAnswer /> : null}
         {missing.length > 0 ? (
           <p className="text-soft">
             Still to give: {missing.map((entry) => inASentence(entry.label)).join("; ")}.
           </p>
-        ) : (
-          <SheetFound answer={problem ? null : answer} problem={problem} />
+        ) : away ? null : (
+          <Earlier earlier={earlier}>
+            <SheetFound answer={answer} problem={problem} />
+          </Earlier>
         )}
       </section>
     </div>
@@ -92,33 +89,3 @@ function Worked({ sheet }: { sheet: SheetHead }) {
 
 /** A label within a sentence; symbols keep their case: d is a bore, D an outside diameter. */
 const inASentence = (label: string) => label.charAt(0).toLowerCase() + label.slice(1);
-
-/** Worked out while typing; an answer to what was typed before never overtakes a later one. */
-function useAnswer(id: string, given: Given, shown: "mm" | "in", enough: boolean) {
-  const [answer, setAnswer] = useState<SheetAnswer | null>(null);
-  const [problem, setProblem] = useState<ProblemError | null>(null);
-  const [away, setAway] = useState(false);
-  const asked = useRef(0);
-  useEffect(() => {
-    const mine = ++asked.current;
-    if (!enough) return;
-    const timer = window.setTimeout(() => {
-      const only = Object.fromEntries(Object.entries(given).filter(([, value]) => value.trim()));
-      workSheet(id, only, shown).then(
-        (found) => {
-          if (mine !== asked.current) return;
-          setAnswer(found);
-          setProblem(null);
-          setAway(false);
-        },
-        (error: unknown) => {
-          if (mine !== asked.current) return;
-          setProblem(error instanceof ProblemError ? error : null);
-          setAway(error instanceof AwayError);
-        },
-      );
-    }, WAIT_MS);
-    return () => window.clearTimeout(timer);
-  }, [id, given, shown, enough]);
-  return { answer, problem, away };
-}

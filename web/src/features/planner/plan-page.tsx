@@ -1,6 +1,6 @@
 /** Plan a mounting: what goes on where, and every target before the walk to the machine. */
 import { Button, moment } from "../../ui";
-import { EMPTY, type Draft } from "./draft";
+import { type Draft } from "./draft";
 import { HalfPlans } from "./half-plans";
 import { KindRow } from "./kind-row";
 import { GaugingFields, NutFields, RangeFields } from "./method-fields";
@@ -51,8 +51,7 @@ export function PlanPage() {
       onOpen={plan.open}
       sheet={
         <SheetView
-          sheet={preview.sheet}
-          early={preview.early}
+          preview={preview}
           printAddress={`/api/print/plan.pdf?${new URLSearchParams(written(given))}`}
         />
       }
@@ -110,13 +109,7 @@ function PlannedLast({ plan, last }: { plan: Plan; last: NonNullable<Plan["last"
       <p className="text-sm">
         Planned last in job {last.number}, {moment(last.opened_at)}: {last.given["designation"]}
       </p>
-      <Button
-        kind="quiet"
-        onClick={() => {
-          plan.setDraft({ ...EMPTY, ...last.given });
-          plan.setLast(null);
-        }}
-      >
+      <Button kind="quiet" onClick={() => plan.takeLast(last)}>
         Plan it the same way
       </Button>
     </div>

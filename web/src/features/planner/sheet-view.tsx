@@ -5,17 +5,22 @@
 import type { ReactNode } from "react";
 import type { Early, PlanSheet } from "../../api";
 import { BearingSection } from "../../drawing";
-import { Figure, Say } from "../../ui";
+import { Earlier, Figure, NoAnswer, Say } from "../../ui";
 import { Prints } from "./sheet-prints";
 import { SideBySide } from "./side-by-side";
+import type { Preview } from "./use-preview";
 
-export function SheetView(props: {
-  sheet: PlanSheet | null;
-  early: Early | null;
-  printAddress: string;
-}) {
-  const { sheet, early } = props;
-  if (!sheet) return <NotYet early={early} />;
+export function SheetView(props: { preview: Preview; printAddress: string }) {
+  const { sheet, early, earlier, away } = props.preview;
+  if (away) return <NoAnswer />;
+  return (
+    <Earlier earlier={earlier}>
+      {sheet ? <Sheet sheet={sheet} printAddress={props.printAddress} /> : <NotYet early={early} />}
+    </Earlier>
+  );
+}
+
+function Sheet({ sheet, printAddress }: { sheet: PlanSheet; printAddress: string }) {
   return (
     <div className="min-w-0 space-y-4">
       <div className="sheet grid gap-4 p-4 md:grid-cols-[minmax(0,1fr)_minmax(0,16rem)]">
@@ -35,7 +40,7 @@ export function SheetView(props: {
               <Say>{finding}</Say>
             </p>
           ))}
-          <Prints sheet={sheet} address={props.printAddress} />
+          <Prints sheet={sheet} address={printAddress} />
         </div>
         <BearingSection section={sheet.section} playUm={null} label={sheet.label} />
       </div>

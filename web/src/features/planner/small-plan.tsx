@@ -2,7 +2,7 @@
  * A short plan: what is asked on the left, every target on the right, before the walk to the
  * machine.
  */
-import { Figure } from "../../ui";
+import { Earlier, Figure, NoAnswer } from "../../ui";
 import { CARTRIDGE } from "./cartridge-plan";
 import { FITTED } from "./fitted-plan";
 import { HalfPlans } from "./half-plans";
@@ -62,18 +62,21 @@ function SmallPlanPage({ small }: { small: SmallPlan }) {
 }
 
 function Targets({ plan, small }: { plan: Small; small: SmallPlan }) {
-  const { sheet, missing } = plan;
+  const { missing } = plan;
+  const { answer: sheet, earlier, away } = plan.worked;
   return (
     <section aria-label="Targets" className="sheet self-start p-4" aria-live="polite">
       <h2 className="text-xl font-bold">Targets{sheet ? `: ${sheet.label}` : ""}</h2>
-      {sheet ? (
-        <>
+      {away ? (
+        <NoAnswer />
+      ) : sheet ? (
+        <Earlier earlier={earlier}>
           <p className="text-soft">{sheet.about}</p>
           {sheet.warning ? <p className="text-care">△ {sheet.warning}</p> : null}
           {sheet.figures.map((figure) => (
             <Figure key={figure.id} result={figure} />
           ))}
-        </>
+        </Earlier>
       ) : missing.length > 0 ? (
         <ul className="list-disc pl-5">
           {missing.map((field) => (

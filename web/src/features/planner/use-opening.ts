@@ -16,12 +16,13 @@ import {
   type Bench,
   type Kind,
 } from "../../api";
-import { focusWrong, useSettings } from "../../ui";
+import { focusWrong, useSettings, useStillHere } from "../../ui";
 
 export function useOpening(kind: Kind) {
   const settings = useSettings();
   const navigate = useNavigate();
   const queries = useQueryClient();
+  const stillHere = useStillHere();
   const [title, setTitle] = useState("");
   const [problem, setProblem] = useState<ProblemError | null>(null);
   const [away, setAway] = useState(false);
@@ -37,6 +38,7 @@ export function useOpening(kind: Kind) {
       setProblem(null);
       setAway(false);
     } catch (error) {
+      if (!stillHere()) return;
       // What comes while a finger is down waits: it would shift what is under it.
       steadily(() => {
         setAway(error instanceof AwayError);
@@ -58,7 +60,7 @@ export function useOpening(kind: Kind) {
       queries.setQueryData(["job", bench.id, ""], bench);
       void queries.invalidateQueries({ queryKey: ["jobs"] });
       void queries.invalidateQueries({ queryKey: ["half-plans"] });
-      navigate(`/jobs/${bench.id}`);
+      if (stillHere()) navigate(`/jobs/${bench.id}`);
     });
   const keep = (about: string, typed: Record<string, string>) =>
     tried(async () => {

@@ -33,7 +33,8 @@ export function usePlan() {
   const [draft, setDraft] = useState(() => draftOf(search) ?? EMPTY);
   const [where, setWhere] = useState<Where>(NOWHERE);
   const [covers, setCovers] = useState<Covers>("mounting");
-  const [last, setLast] = useState<LastPlan | null>(null);
+  // A plan is offered once, and for the bearing that it was made for.
+  const [last, setLast] = useState<{ of: string; plan: LastPlan | null } | null>(null);
 
   const change = (part: Partial<Draft>) => {
     setDraft((before) => ({ ...before, ...part }));
@@ -58,7 +59,7 @@ export function usePlan() {
       void getFigures(revised, at ? `?at=${at}` : "").then((place) => {
         setWhere({ ...NOWHERE, positionId: place.position_id || ELSEWHERE });
         setDraft({ ...EMPTY, ...place.given });
-      });
+      }, opening.gone);
     else if (half)
       void getHalfPlan(half).then(({ id, edition, form }) => {
         setDraft({
@@ -85,13 +86,16 @@ export function usePlan() {
     if (part.positionId === undefined) return;
     shaft.alone();
     setCovers("mounting");
-    setLast(null);
     const position = positionOf(choices.data, inPlant(next));
     shaft.setFloats(
       position?.fixed === true ? "held" : position?.fixed === false ? "in_its_seat" : "unknown",
     );
     if (!position) return;
-    void lastPlan(position.id).then(setLast, () => setLast(null));
+    const of = position.id;
+    void lastPlan(of).then(
+      (plan) => setLast({ of, plan }),
+      () => setLast(null),
+    );
     prefill.propose({ designation: position.number, shaft: position.shaft });
   };
 
@@ -134,7 +138,12 @@ export function usePlan() {
       change,
       given,
     },
-    ...{ where, changeWhere, prefill, covers, setCovers, last, setLast, shaft, open, keep },
+    ...{ where, changeWhere, prefill, covers, setCovers, shaft, open, keep },
+    last: last?.of === where.positionId ? last.plan : null,
+    takeLast: (plan: LastPlan) => {
+      setDraft({ ...EMPTY, ...plan.given });
+      setLast(null);
+    },
   };
 }
 

@@ -3,12 +3,12 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
 import { getChoices, getHalfPlan, type Floats, type PlantPosition } from "../../api";
+import { useWorkedOut } from "../../ui";
 import { scopeOf, type Covers } from "./covers";
 import { emptyOf, type Given, type SmallPlan } from "./small-plans";
 import { bearingsOf, formOf, fromForm } from "./small-order";
 import { useOpening } from "./use-opening";
 import { usePrefill } from "./use-prefill";
-import { useWorked } from "./use-worked";
 import {
   NOWHERE,
   heldAt,
@@ -37,7 +37,9 @@ export function useSmallPlan(plan: SmallPlan) {
   const [otherId, setOtherId] = useState("");
   // Its own plan, where it is another one.
   const [otherDraft, setOtherDraft] = useState<Given | null>(null);
-  const { sheet, early } = useWorked(plan, draft);
+  const begun = plan.begins.some((name) => draft[name]);
+  const worked = useWorkedOut(draft, begun, plan.preview);
+  const { answer: sheet, problem: early } = worked;
 
   const change = (part: Given) => {
     setDraft((before) => ({ ...before, ...part }));
@@ -126,7 +128,7 @@ export function useSmallPlan(plan: SmallPlan) {
       covers,
       setCovers,
     },
-    ...{ floats, otherId, chooseOther, sheet, at, open, keep },
+    ...{ floats, otherId, chooseOther, worked, at, open, keep },
     setFloats: (value: Floats) => {
       setFloats(value);
       opening.mended("floats");

@@ -23,6 +23,7 @@ from sqlalchemy import Connection, Engine, insert, select, text
 
 from tests.alone import SERVERS, alone, beside_others
 from tests.helpers import BEGIN, FEELERS
+from tests.in_turn import deal
 from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.reference import load_reference
@@ -48,13 +49,14 @@ def _has_a_server(item: pytest.Item) -> bool:
     ) or "tests/architecture/test_launch" in str(item.path)
 
 
-def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item]) -> None:
     """What must be alone with the servers goes first, on one worker; the others begin meanwhile
     with what has no server.
 
     Every worker starts with its share of the list, one after the other, and then takes from whoever
     is behind.
     """
+    deal(config, items)
     workers = int(os.environ.get("PYTEST_XDIST_WORKER_COUNT", "1"))
     if workers < 2:
         return

@@ -38,7 +38,13 @@ from tribodex.launch.mariadb import free_port
 from tribodex.launch.plant_data import import_plant, rebuild
 from tribodex.launch.restore import restore
 
-pytestmark = pytest.mark.faults
+pytestmark = [
+    pytest.mark.faults,
+    pytest.mark.in_turn(
+        "tests/browser/test_way_to_disk.py",
+        "tests/store/test_contention.py",
+    ),
+]
 MINUTES, SEED = (
     float(os.environ.get("TRIBODEX_CHAOS_MINUTES", "1")),
     int(os.environ.get("TRIBODEX_CHAOS_SEED", "20261130")),

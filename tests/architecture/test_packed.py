@@ -12,9 +12,17 @@ import tarfile
 import urllib.request
 from pathlib import Path
 
+import pytest
+
 from tests.launched import ROOT, Started, get, nothing_is_left_running  # noqa: F401
 from tests.visitor import FIRST, at
 from tribodex.launch.mariadb import free_port
+
+pytestmark = pytest.mark.in_turn(
+    "tests/architecture/test_launch.py",
+    "tests/store/test_migrate.py",
+    "tests/store/test_backup.py",
+)
 
 # Nothing answers there.
 NOWHERE = "http://127.0.0.1:9"

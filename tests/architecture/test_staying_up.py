@@ -29,7 +29,13 @@ from tribodex.launch.processes import Running, read_running, started_at, write_r
 from tribodex.launch.server import WebServer
 from tribodex.store.migrate import migrate
 
-pytestmark = pytest.mark.faults
+pytestmark = [
+    pytest.mark.faults,
+    pytest.mark.in_turn(
+        "tests/architecture/test_waiting.py",
+        "tests/architecture/test_launch.py",
+    ),
+]
 
 
 @pytest.fixture

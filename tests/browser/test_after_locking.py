@@ -8,6 +8,7 @@ import re
 from collections.abc import Callable
 from datetime import UTC, datetime, timedelta
 
+import pytest
 from icalendar import Calendar
 from playwright.sync_api import Page, expect
 
@@ -15,6 +16,13 @@ from tests.browser.drivers import after
 from tests.browser.drivers.hands import Hands
 from tests.browser.drivers.machine import PHONE
 from tests.browser.drivers.on_a_shaft import DRIVE, FREE, look, plan_shaft, say, tapped
+
+pytestmark = pytest.mark.in_turn(
+    "tests/web/test_walks.py",
+    "web/tests/after.test.tsx",
+    "web/tests/after-panels.test.tsx",
+    "web/tests/hub.test.tsx",
+)
 
 NAMES = ("Head shaft, drive side", "Head shaft, free side")
 SET_ASIDE = ("as_found", "removal", "read_marks", "prepare")

@@ -6,10 +6,16 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.drivers.hands import Hands
 from tribodex.core.training.virtual import VirtualBearing
+
+pytestmark = pytest.mark.in_turn(
+    "tests/core/test_feelers_taken.py",
+    "web/tests/feelers.test.tsx",
+)
 
 
 def test_a_set_too_thick_is_exchanged_at_the_bench(new_page: Callable[..., Page]) -> None:

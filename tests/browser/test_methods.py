@@ -16,6 +16,13 @@ from tests.browser.drivers.hands import Hands
 from tests.browser.drivers.machine import PHONE
 from tribodex.core.training.virtual import VirtualBearing
 
+pytestmark = pytest.mark.in_turn(
+    "tests/core/test_methods.py",
+    "tests/core/test_mountings.py",
+    "tests/web/test_walks.py",
+    "web/tests/gauging.test.tsx",
+)
+
 # 23224 K C3: 135 to 170 µm as new, 0.42 µm for a degree by the book.
 ROLLER = VirtualBearing(154, 0.4, 9)
 

@@ -4,11 +4,16 @@ planned right or put right by name.
 
 from __future__ import annotations
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.drivers.hands import Hands
 from tests.browser.drivers.machine import PHONE
 from tribodex.core.training.virtual import VirtualBearing
+
+pytestmark = pytest.mark.in_turn(
+    "web/tests/planner.test.tsx",
+)
 
 
 def test_another_size_is_said_at_the_plan_and_waits_for_its_answer(page: Page) -> None:

@@ -6,10 +6,18 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.drivers.on_a_shaft import tapped
 from tests.browser.drivers.seats import gate, signed
+
+pytestmark = pytest.mark.in_turn(
+    "tests/web/test_walks.py",
+    "web/tests/shouldered.test.tsx",
+    "web/tests/cartridge.test.tsx",
+    "web/tests/follower.test.tsx",
+)
 
 SEAT, BORE = ("55.018", "55.017", "55.018", "55.016"), ("54.996", "54.995")
 

@@ -8,12 +8,19 @@ import re
 from collections.abc import Callable
 from typing import Any
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.drivers.hands import Hands
 from tests.browser.drivers.on_a_shaft import tapped
 from tests.browser.drivers.seats import gate, signed
 from tribodex.core.training.virtual import VirtualBearing
+
+pytestmark = pytest.mark.in_turn(
+    "tests/web/test_sheets.py",
+    "tests/core/test_paper.py",
+    "web/tests/on-paper.test.tsx",
+)
 
 
 def log_of(page: Page, job: str) -> list[dict[str, Any]]:

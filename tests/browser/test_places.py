@@ -4,11 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.drivers.hands import Hands
 from tests.browser.drivers.machine import PHONE
 from tribodex.core.training.virtual import VirtualBearing
+
+pytestmark = pytest.mark.in_turn(
+    "tests/web/test_api.py",
+    "tests/web/test_job_list.py",
+    "web/tests/calculator-fields.test.ts",
+    "web/tests/worked-out.test.tsx",
+)
 
 
 def test_what_if_side_by_side_and_a_job_from_it(page: Page) -> None:

@@ -10,6 +10,7 @@ import random
 import re
 from collections.abc import Callable
 
+import pytest
 from PIL import Image
 from playwright.sync_api import Page, expect
 from pypdf import PdfReader, PdfWriter
@@ -17,6 +18,13 @@ from pypdf import PdfReader, PdfWriter
 from tests.browser.drivers import after
 from tests.browser.drivers.hands import Hands
 from tests.browser.drivers.on_a_shaft import DRIVE, FREE, look, plan_shaft, say, tapped
+
+pytestmark = pytest.mark.in_turn(
+    "tests/web/test_walks.py",
+    "tests/core/test_shaft_job.py",
+    "web/tests/removal.test.tsx",
+    "web/tests/look.test.tsx",
+)
 
 SEATS = ("99.985 mm", "99.984 mm", "99.985 mm", "99.983 mm")
 

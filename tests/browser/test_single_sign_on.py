@@ -16,6 +16,10 @@ from tests.launched import nothing_is_left_running, root
 from tests.provider import CLIENT, SECRET, StandIn, standing_in
 from tests.visitor import FIRST
 
+pytestmark = pytest.mark.in_turn(
+    "tests/web/test_single_sign_on.py",
+)
+
 __all__ = ["device", "nothing_is_left_running", "root"]
 
 

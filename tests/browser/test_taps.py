@@ -9,12 +9,18 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.drivers.hands import Hands
 from tests.browser.drivers.machine import PHONE
 from tests.browser.drivers.on_a_shaft import tapped
 from tribodex.core.training.virtual import VirtualBearing
+
+pytestmark = pytest.mark.in_turn(
+    "tests/core/test_fewer_taps.py",
+    "tests/web/test_walks.py",
+)
 
 TOLD = (Path(__file__).resolve().parents[2] / "docs" / "taps.md").read_text("utf-8")
 # A finger on a control is a tap; a list is opened and chosen from, which is two. To type, a field

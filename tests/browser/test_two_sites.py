@@ -17,6 +17,12 @@ from tests.browser.drivers.signing import first_run, here_is, own_words, pin, si
 from tests.launched import nothing_is_left_running, root
 from tests.visitor import FIRST
 
+pytestmark = pytest.mark.in_turn(
+    "tests/web/test_people.py",
+    "tests/web/test_rights.py",
+    "tests/web/test_table_rows.py",
+)
+
 __all__ = ["device", "nothing_is_left_running", "root"]
 
 WREN, WORDS, WREN_PIN = "Wren Ashby", "own words of wren", "2684"

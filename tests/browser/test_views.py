@@ -13,6 +13,12 @@ from playwright.sync_api import Page, Response
 
 from tests.browser.drivers.machine import DESK, PHONE
 
+pytestmark = pytest.mark.in_turn(
+    "web/tests/contrast.test.ts",
+    "web/tests/pages.test.tsx",
+    "tests/browser/test_keyboard.py",
+)
+
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 VIEWS = {
     "jobs": "/",

@@ -1,11 +1,11 @@
 """Every test, fast ones first: pytest's closing line comes last. Extra arguments go to pytest.
 
-Without arguments, or with `all`: the front end by itself (outbox, numbers, drawings, panels), then the core and
-the use cases (several processes), then store, web and exchange on a real MariaDB, then the browser.
-`faults` alone runs what kills, cuts, hangs and crowds; `chaos [--minutes N] [--seed S]` breaks
-things by a seed for so long. What takes long and is held by something quicker as well (marked
-`in_turn`) runs in six parts, one with each commit; `all` leaves nothing out. One pytest run holds all that is Python, so that there is one closing
-line; the order is that of the paths.
+Without arguments, or with `all`: the front end by itself (outbox, numbers, drawings, panels), then
+the core and the use cases (several processes), then store, web and exchange on a real MariaDB, then
+the browser. What takes long and is held by something quicker as well (marked `in_turn`) runs in six
+parts, one with each commit; `all` leaves nothing out. `faults` alone runs what kills, cuts, hangs
+and crowds; `chaos [--minutes N] [--seed S]` breaks things by a seed for so long. One pytest run
+holds all that is Python, so that there is one closing line; the order is that of the paths.
 """
 
 import os
@@ -51,7 +51,7 @@ if everything:
 if not given and not everything and (part := part_of_this_commit()):
     os.environ["TRIBODEX_TESTS_PART"] = part
     print(
-        f"Of what takes long, part {part} comes with this commit; ./run test all leaves nothing out.",
+        f"Of what takes long, part {part} comes with this commit; ./run test all runs it all.",
         flush=True,
     )
 if given[:1] == ["chaos"]:

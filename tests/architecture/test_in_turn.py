@@ -1,4 +1,4 @@
-"""What runs in turn is left out by nobody for good, and is held by something that runs each time."""
+"""What runs in turn is left out for good by nobody, and held by what runs each time."""
 
 from __future__ import annotations
 

@@ -225,7 +225,7 @@ describe("a plan", () => {
   });
 
   it("offers the last plan of the bearing that is chosen, never of the one before", async () => {
-    let answer = (_: Response) => undefined as void;
+    let answer!: (response: Response) => void;
     const at = "/api/positions/any/last-plan";
     LAST[at] = new Promise<Response>((done) => (answer = done));
     page("taper", () => problem());
@@ -241,7 +241,7 @@ describe("a plan", () => {
   });
 
   it("that is refused after somebody went on leaves the next page alone", async () => {
-    let refuse = (_: Response) => undefined as void;
+    let refuse!: (response: Response) => void;
     const waits = new Promise<Response>((done) => (refuse = done));
     page("unit", (one) => (one.path === "/api/jobs" ? waits : problem()) as Response);
     await choose("Machine and position", "Gate: Drive end, fixed");

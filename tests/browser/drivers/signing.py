@@ -6,6 +6,9 @@ from playwright.sync_api import Page, expect
 
 from tests.visitor import FIRST
 
+# Each lasts as long as the page waits for an answer; a server that never comes is no busy one.
+TRIES = 10
+
 
 def pressed(page: Page, button: str) -> None:
     """Pressed until the server answers: on a busy machine it may be silent for longer than the page
@@ -13,7 +16,7 @@ def pressed(page: Page, button: str) -> None:
     """
     press = page.get_by_role("button", name=button, exact=True).last
     silent = page.get_by_role("alert").filter(has_text="does not answer now")
-    while True:
+    for _ in range(TRIES):
         press.click()
         # Gone with its form, or ready to be pressed again.
         expect(page.get_by_role("button", name=button, exact=True, disabled=True)).to_have_count(0)

@@ -95,9 +95,11 @@ export function CalculatorPage() {
         {compared ? (
           <>
             {earlier ? null : <Brief compared={compared} units={units} />}
-            <div className="min-w-0 space-y-4 lg:sticky lg:top-2 lg:max-h-[calc(100vh-1rem)] lg:overflow-y-auto">
+            <div className="min-w-0 lg:sticky lg:top-2 lg:max-h-[calc(100vh-1rem)] lg:overflow-y-auto">
               <Earlier earlier={earlier}>
-                <Compared compared={compared} units={units} />
+                <div className="space-y-4">
+                  <Compared compared={compared} units={units} />
+                </div>
               </Earlier>
             </div>
           </>
